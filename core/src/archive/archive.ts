@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import { ArchiveError, type Fault } from '../errors';
+import { ChoiceSchema } from '../log/choice';
+import { InterviewSchema } from '../log/interview';
+import type { StoredRecords } from '../log/log';
+import { ProblemSchema } from '../log/problem';
+import { SettingsSchema } from '../log/settings';
+import { SittingSchema } from '../log/sitting';
+import { TechniqueSchema } from '../log/technique';
+import { type Instant, InstantSchema } from '../log/time';
+
+export const archiveFormat = 'lernen-archive';
+export const archiveVersion = 1;
+
+/** Everything a person has, in one file. docs/file-format.md describes it, docs/lernen-archive.schema.json fixes it. */
+export const ArchiveSchema = z.strictObject({
+  format: z.literal(archiveFormat),
+  version: z.literal(archiveVersion),
+  exportedAt: InstantSchema,
+  problems: z.array(ProblemSchema).default([]),
+  /** All revisions, tombstones included. */
+  sittings: z.array(SittingSchema).default([]),
+  /** Only those the person added or changed. */
+  techniques: z.array(TechniqueSchema).default([]),
+  interviews: z.array(InterviewSchema).default([]),
+  choices: z.array(ChoiceSchema).default([]),
+  settings: SettingsSchema.nullable().default(null),
+});
+export type Archive = z.infer<typeof ArchiveSchema>;
+
+export function archiveFrom(stored: StoredRecords, exportedAt: Instant): Archive {
+  return {
+    format: archiveFormat,
+    version: archiveVersion,
+    exportedAt,
+    problems: [...stored.problems],
+    sittings: [...stored.sittings],
+    techniques: [...stored.techniques],
+    interviews: [...stored.interviews],
+    choices: [...stored.choices],
+    settings: stored.settings,
+  };
+}
+
+/** Writes an archive as a file: one record a line, so that two files can be compared by eye. */
+export function formatArchive(archive: Archive): string {
+  const fields = Object.entries(archive).map(([name, value]) => {
+    if (!Array.isArray(value) || value.length === 0) return `${JSON.stringify(name)}: ${JSON.stringify(value)}`;
+    return `${JSON.stringify(name)}: [\n${value.map((record) => JSON.stringify(record)).join(',\n')}\n]`;
+  });
+  return `{\n${fields.join(',\n')}\n}\n`;
+}
+
+const mostFaults = 100;
+
+/**
+ * Reads an archive file.
+ * @throws ArchiveError when it is no archive, comes from a later version, or is damaged; with path and reason of every
+ * fault, at most a hundred.
+ */
+export function readArchive(text: string): Archive {
+  const value = parseJson(text);
+  if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== archiveFormat) {
+    throw new ArchiveError('This is not a Lernen archive.', [{ path: 'format', reason: `must be "${archiveFormat}"` }]);
+  }
+  const version = 'version' in value ? value.version : undefined;
+  if (typeof version === 'number' && version > archiveVersion) {
+    throw new ArchiveError(`This archive has version ${version}; this Lernen reads up to ${archiveVersion}. Update Lernen first.`, [
+      { path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` },
+    ]);
+  }
+  const parsed = ArchiveSchema.safeParse(value);
+  const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
+  if (!parsed.success || faults.length > 0) {
+    const count = faults.length === mostFaults ? `${mostFaults} places or more` : faults.length === 1 ? 'one place' : `${faults.length} places`;
+    throw new ArchiveError(`This archive is damaged in ${count}. Nothing was taken from it.`, faults);
+  }
+  return parsed.data;
+}
+
+/** Zod's issues as paths and reasons. */
+export function faultsOf(error: z.ZodError): Fault[] {
+  return error.issues.slice(0, mostFaults).map((issue) => ({ path: pathText(issue.path), reason: issue.message }));
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : String(error);
+    throw new ArchiveError('This file is not JSON, or is cut off.', [{ path: '', reason }]);
+  }
+}
+
+function strayReferences(archive: Archive): Fault[] {
+  const known = new Set(archive.problems.map((problem) => problem.id));
+  return archive.sittings
+    .flatMap((sitting, index) => (known.has(sitting.problemId) ? [] : [{ path: `sittings[${index}].problemId`, reason: 'names a problem that is not in the file' }]))
+    .slice(0, mostFaults);
+}
+
+function pathText(path: readonly PropertyKey[]): string {
+  return path.map((key, index) => (typeof key === 'number' ? `[${key}]` : `${index > 0 ? '.' : ''}${String(key)}`)).join('');
+}

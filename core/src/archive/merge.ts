@@ -1,0 +1,73 @@
+import type { CollectionName, Collections, StoredRecords } from '../log/log';
+import { type LogRecord, newestRevisions } from '../log/record';
+import type { Settings } from '../log/settings';
+
+export interface MergeCount {
+  readonly added: number;
+  readonly changed: number;
+  /** Known already, or older than what is here. */
+  readonly left: number;
+}
+
+/** What a merge would write, and what it says about it. Writing it twice changes nothing. */
+export interface Merge {
+  readonly write: { readonly [N in CollectionName]: readonly Collections[N][] };
+  readonly settings: Settings | null;
+  readonly counts: Readonly<Record<CollectionName, MergeCount>>;
+}
+
+/** Compares incoming records with what is here, by id; the newer revision wins. */
+export function mergeRecords(here: StoredRecords, incoming: StoredRecords): Merge {
+  const problems = mergeNewest(here.problems, incoming.problems);
+  const sittings = mergeRevisions(here.sittings, incoming.sittings);
+  const techniques = mergeNewest(here.techniques, incoming.techniques);
+  const interviews = mergeNewest(here.interviews, incoming.interviews);
+  const choices = mergeNewest(here.choices, incoming.choices);
+  return {
+    write: {
+      problems: problems.write,
+      sittings: sittings.write,
+      techniques: techniques.write,
+      interviews: interviews.write,
+      choices: choices.write,
+    },
+    settings: (incoming.settings?.revision ?? '') > (here.settings?.revision ?? '') ? incoming.settings : null,
+    counts: {
+      problems: problems.count,
+      sittings: sittings.count,
+      techniques: techniques.count,
+      interviews: interviews.count,
+      choices: choices.count,
+    },
+  };
+}
+
+interface Merged<R> {
+  readonly write: R[];
+  readonly count: MergeCount;
+}
+
+/** Append-only collections keep every revision. */
+function mergeRevisions<R extends LogRecord>(here: readonly R[], incoming: readonly R[]): Merged<R> {
+  const known = new Set(here.map((record) => record.revision));
+  const unique = new Map(incoming.map((record) => [record.revision, record]));
+  const write = [...unique.values()].filter((record) => !known.has(record.revision));
+  return { write, count: mergeNewest(here, incoming).count };
+}
+
+function mergeNewest<R extends LogRecord>(here: readonly R[], incoming: readonly R[]): Merged<R> {
+  const newest = new Map(newestRevisions(here).map((record) => [record.id, record]));
+  const write: R[] = [];
+  let [added, changed, left] = [0, 0, 0];
+  for (const record of newestRevisions(incoming)) {
+    const known = newest.get(record.id);
+    if (!known) added++;
+    else if (record.revision > known.revision) changed++;
+    else {
+      left++;
+      continue;
+    }
+    write.push(record);
+  }
+  return { write, count: { added, changed, left } };
+}

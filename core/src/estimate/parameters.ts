@@ -1,0 +1,82 @@
+import type { Difficulty } from '../log/problem';
+import type { Help, Result, SittingKind } from '../log/sitting';
+
+/**
+ * Every constant of the estimates with its unit. docs/model.md gives sources and says which are our own guesses. They
+ * are population defaults: nothing here was fitted to a person yet.
+ */
+
+/** Log-odds that what happened shows an unaided solve in time. All tables fall from left to right. */
+export const evidenceTable = {
+  result: { solved: 2, partly: -0.8, abandoned: -1.6, unsolved: -2.2 } satisfies Record<Result, number>,
+  help: { none: 0, hint: -1.2, read: -2.6, copied: -3.6 } satisfies Record<Help, number>,
+  /** For every attempt after the first, up to `mostFurtherAttempts`. */
+  furtherAttempt: -0.35,
+  mostFurtherAttempts: 4,
+  /** For every doubling of the minutes over the target; halving gives the opposite. */
+  timeDoubling: -1.1,
+  timeRange: [-2.2, 0.6],
+  named: { right: 0.3, wrong: -0.9 },
+  stated: { right: 0.2, wrong: -0.5 },
+} as const;
+
+/** How much one sitting of a kind says about unseen problems, against a first solve. */
+export const informativeness: Readonly<Record<SittingKind, number>> = {
+  'first-solve': 1,
+  rehearsal: 1,
+  twist: 0.8,
+  rebuild: 0.5,
+  sketch: 0.3,
+  spot: 0.15,
+};
+
+export const strengthParameters = {
+  /** Prior variances on the log-odds scale: a person, a family within a person, a technique within a family. */
+  personVariance: 0.8,
+  familyVariance: 0.3,
+  techniqueVariance: 0.5,
+  /** Log-odds of a typical person on a medium problem before anything is known. */
+  priorMean: -0.4,
+  /** Variance regained per day without practice, up to the prior variance. */
+  wideningPerDay: 0.004,
+  /** Days in which a technique's distance from its family shrinks to 1/e without practice. */
+  driftDays: 240,
+  /** How much harder than medium, in log-odds. */
+  difficulty: { easy: -1, medium: 0, hard: 1.2 } satisfies Record<Difficulty, number>,
+  /** Share of a sitting's evidence that goes to the main technique when there are others beside it. */
+  mainShare: 0.7,
+  /** Fewer sittings than this are “not enough yet”. */
+  thinBelow: 3,
+  /** Days back with which the trend compares. */
+  trendDays: 28,
+};
+
+export const recallParameters = {
+  /** Exponent of the power law; Wickelgren 1974 and Wixted & Carpenter 2007 find a fraction below one. */
+  exponent: 0.6,
+  /** Days until recall is one half after a first solve: with no evidence at all, and more with full evidence. */
+  firstHalfLife: { least: 3, more: 9 },
+  /** A success multiplies the half-life by 1 + base + spacing · (1 − recall): harder recalls teach more. */
+  growth: { base: 0.25, spacing: 2.4 },
+  /** A failure multiplies it by this. */
+  loss: 0.6,
+  halfLifeRange: [1, 720],
+} as const;
+
+/**
+ * What a kind of sitting refreshes and teaches, from 0 to 1: `covers` when the solution was recalled, `relearns` when it
+ * was not and was read up afterwards.
+ */
+export const teaching: Readonly<Record<SittingKind, { readonly covers: number; readonly relearns: number }>> = {
+  spot: { covers: 0.2, relearns: 0.08 },
+  sketch: { covers: 0.5, relearns: 0.3 },
+  rebuild: { covers: 1, relearns: 0.9 },
+  twist: { covers: 1, relearns: 0.9 },
+  'first-solve': { covers: 1, relearns: 0.9 },
+  rehearsal: { covers: 1, relearns: 0.9 },
+};
+
+export const transferParameters = {
+  /** Log-odds that a doubling of (1 + well-remembered problems) lends to unseen ones of the technique, per natural log unit. */
+  lend: 0.8,
+};

@@ -1,0 +1,25 @@
+/** The one candidate within two typing errors (one for short words), or null when none or several are as near. */
+export function closest(word: string, candidates: readonly string[]): string | null {
+  const limit = word.length <= 4 ? 1 : 2;
+  const near = candidates
+    .map((candidate) => ({ candidate, distance: editDistance(word, candidate, limit) }))
+    .filter(({ distance }) => distance <= limit)
+    .sort((a, b) => a.distance - b.distance);
+  const [first, second] = near;
+  return first && (!second || second.distance > first.distance) ? first.candidate : null;
+}
+
+/** Insertions, removals and replacements from one word to the other; anything over the limit is `limit + 1`. */
+function editDistance(from: string, to: string, limit: number): number {
+  if (Math.abs(from.length - to.length) > limit) return limit + 1;
+  let row = Array.from({ length: to.length + 1 }, (_, index) => index);
+  for (let i = 1; i <= from.length; i++) {
+    const next = [i];
+    for (let j = 1; j <= to.length; j++) {
+      const replaced = (row[j - 1] ?? 0) + (from[i - 1] === to[j - 1] ? 0 : 1);
+      next.push(Math.min(replaced, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
+    }
+    row = next;
+  }
+  return row[to.length] ?? limit + 1;
+}

@@ -1,0 +1,101 @@
+import { z } from 'zod';
+import { CostPairSchema, noCost } from './problem';
+import { IdSchema, recordShape } from './record';
+import { TechniqueIdSchema } from './technique';
+import { InstantSchema } from './time';
+
+/** The four kinds of review, from the lightest to the one that asks for transfer. */
+export const reviewKinds = ['spot', 'sketch', 'rebuild', 'twist'] as const;
+export const ReviewKindSchema = z.enum(reviewKinds);
+export type ReviewKind = z.infer<typeof ReviewKindSchema>;
+
+export const sittingKinds = ['first-solve', ...reviewKinds, 'rehearsal'] as const;
+export const SittingKindSchema = z.enum(sittingKinds);
+export type SittingKind = z.infer<typeof SittingKindSchema>;
+
+export const verdicts = [
+  'accepted',
+  'wrong-answer',
+  'too-slow',
+  'too-much-memory',
+  'crashed',
+  'did-not-compile',
+] as const;
+export const VerdictSchema = z.enum(verdicts);
+export type Verdict = z.infer<typeof VerdictSchema>;
+
+/** One submission or full run; null where only the number of attempts is known. */
+export const AttemptSchema = z.strictObject({ verdict: VerdictSchema.nullable().default(null) });
+export type Attempt = z.infer<typeof AttemptSchema>;
+
+export const results = ['solved', 'partly', 'unsolved', 'abandoned'] as const;
+export const ResultSchema = z.enum(results);
+export type Result = z.infer<typeof ResultSchema>;
+
+export const helps = ['none', 'hint', 'read', 'copied'] as const;
+export const HelpSchema = z.enum(helps);
+export type Help = z.infer<typeof HelpSchema>;
+
+export const slips = [
+  'off-by-one',
+  'edge-case',
+  'misread',
+  'wrong-technique',
+  'too-slow',
+  'not-initialised',
+  'overflow',
+  'out-of-range',
+  'mutated-input',
+  'missing-return',
+  'order-of-checks',
+  'typo',
+  'library',
+  'ran-out-of-time',
+  'cost-misstated',
+  'condition-broken',
+] as const;
+export const SlipSchema = z.enum(slips);
+export type Slip = z.infer<typeof SlipSchema>;
+
+export const maxAttempts = 99;
+export const maxMinutes = 1440;
+
+/**
+ * One timed session at one problem: what happened, never how it was felt to go. Sittings are append-only: an edit is
+ * a further revision of the same id, a deletion a tombstone.
+ */
+export const SittingSchema = z.strictObject({
+  ...recordShape,
+  problemId: IdSchema,
+  kind: SittingKindSchema,
+  startedAt: InstantSchema,
+  /** Minutes at work, pauses left out; null where nobody looked at the clock. */
+  minutes: z.number().min(0).max(maxMinutes).nullable().default(null),
+  attempts: z.array(AttemptSchema).max(maxAttempts).default([]),
+  result: ResultSchema,
+  help: HelpSchema.default('none'),
+  /** The technique named before anything was revealed; null where none was named. */
+  named: TechniqueIdSchema.nullable().default(null),
+  /** The cost as it was stated in this sitting. */
+  stated: CostPairSchema.default(noCost),
+  slips: z.array(SlipSchema).default([]),
+  /** How hard it felt, 1 (light) to 5 (very hard). */
+  felt: z.number().int().min(1).max(5).nullable().default(null),
+  language: z.string().trim().min(1).max(40).nullable().default(null),
+  /** For a Twist: what was changed in the problem. */
+  twist: z.string().max(500).nullable().default(null),
+  note: z.string().max(50_000).default(''),
+});
+export type Sitting = z.infer<typeof SittingSchema>;
+
+export function isReviewKind(kind: SittingKind): kind is ReviewKind {
+  return (reviewKinds as readonly string[]).includes(kind);
+}
+
+/** `count` attempts of which only the number is known, but for the last one of a solved sitting. */
+export function attemptsFrom(count: number, result: Result): Attempt[] {
+  return Array.from({ length: count }, (_, index): Attempt => {
+    const isLast = index === count - 1;
+    return { verdict: isLast && result === 'solved' ? 'accepted' : null };
+  });
+}

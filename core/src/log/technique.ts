@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { recordShape } from './record';
+
+/** A short stable word such as `sliding-window`; the same in every copy, so that two logs merge by meaning. */
+export const TechniqueIdSchema = z
+  .string()
+  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, { message: 'must be lower-case words joined by hyphens' })
+  .max(60);
+export type TechniqueId = z.infer<typeof TechniqueIdSchema>;
+
+/** A pattern that solves problems, with what points to it and what goes wrong with it. */
+export const TechniqueSchema = z.strictObject({
+  ...recordShape,
+  id: TechniqueIdSchema,
+  name: z.string().trim().min(1).max(80),
+  /** Related techniques share a family and lend each other evidence. */
+  family: z.string().trim().min(1).max(60),
+  aliases: z.array(z.string().trim().min(1).max(60)).default([]),
+  /** What in a statement points here. */
+  cues: z.array(z.string()).default([]),
+  /** Costs that are typical of it, as text for people. */
+  costs: z.string().default(''),
+  pitfalls: z.array(z.string()).default([]),
+  /** How often an interview asks for it, relative to the others, where nothing better is known. 0 leaves it out. */
+  usualShare: z.number().min(0).max(100).default(1),
+  /** Hidden techniques are not offered; what was logged with them stays. */
+  hidden: z.boolean().default(false),
+  /** Set when this technique was merged into another: whatever names it means the other. */
+  mergedInto: TechniqueIdSchema.nullable().default(null),
+});
+export type Technique = z.infer<typeof TechniqueSchema>;
+
+/** Turns a name into an id: “Two pointers” becomes `two-pointers`. Empty when nothing of it is left. */
+export function techniqueIdFrom(name: string): TechniqueId {
+  return name
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60)
+    .replace(/-+$/, '');
+}
+
+/** How a technique word was understood. */
+export type TechniqueMatch =
+  | { readonly kind: 'one'; readonly technique: Technique }
+  | { readonly kind: 'several'; readonly techniques: readonly Technique[] }
+  | { readonly kind: 'none' };
+
+/** Finds techniques by id, name, alias or an unambiguous beginning of one, ignoring case, spaces and hyphens. */
+export function findTechnique(word: string, techniques: readonly Technique[]): TechniqueMatch {
+  const wanted = techniqueIdFrom(word);
+  if (wanted === '') return { kind: 'none' };
+  const exact = techniques.filter((technique) => technique.id === wanted || labels(technique).includes(wanted));
+  if (exact.length > 0) return matchOf(exact, techniques);
+  const begun = techniques.filter((technique) => [technique.id, ...labels(technique)].some((it) => it.startsWith(wanted)));
+  return matchOf(begun, techniques);
+}
+
+/** Follows merges to the technique that stands for this one now. A circle of merges ends where it was entered. */
+export function resolveTechnique(id: TechniqueId, techniques: ReadonlyMap<TechniqueId, Technique>): TechniqueId {
+  const seen = new Set<TechniqueId>();
+  let current = id;
+  for (;;) {
+    const next = techniques.get(current)?.mergedInto;
+    if (!next || seen.has(next)) return current;
+    seen.add(current);
+    current = next;
+  }
+}
+
+function labels(technique: Technique): string[] {
+  return [technique.name, ...technique.aliases].map(techniqueIdFrom);
+}
+
+function matchOf(found: readonly Technique[], all: readonly Technique[]): TechniqueMatch {
+  const byId = new Map(all.map((technique) => [technique.id, technique]));
+  const ids = new Set(found.map((technique) => resolveTechnique(technique.id, byId)));
+  const resolved = [...ids].flatMap((id) => byId.get(id) ?? []);
+  const [first] = resolved;
+  if (!first) return { kind: 'none' };
+  return resolved.length === 1 ? { kind: 'one', technique: first } : { kind: 'several', techniques: resolved };
+}

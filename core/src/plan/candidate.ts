@@ -1,0 +1,69 @@
+import { type Memory, firstMemory, recallAt, reviewedMemory } from '../estimate/recall';
+import type { Credit } from '../estimate/strength';
+import type { ProblemId } from '../log/problem';
+import type { TechniqueId } from '../log/technique';
+import type { ReviewKind } from '../log/sitting';
+import type { Target } from './horizon';
+import { planParameters } from './parameters';
+import type { PlannedKind } from './plan';
+
+/** One review or fresh slot at a day of the plan. */
+export interface Placement {
+  readonly day: number;
+  readonly kind: PlannedKind;
+  readonly minutes: number;
+}
+
+/**
+ * Something that can be planned: a known problem with its memory, or the fresh problems of a technique, which have none
+ * until they are worked.
+ */
+export interface Candidate {
+  readonly problemId: ProblemId | null;
+  readonly technique: TechniqueId | null;
+  readonly credits: readonly Credit[];
+  readonly memory: Memory | null;
+  /** Kinds that can be planned, with their minutes. */
+  readonly kinds: readonly { readonly kind: PlannedKind; readonly minutes: number }[];
+  /** Days before this one are not for it. */
+  readonly notBefore: number;
+  /** Times that its gain counts, for what it tells. */
+  readonly bonus: number;
+  /** Most placements that it may have. */
+  readonly most: number;
+}
+
+/** The memory after the placements, in order of days; null while nothing was worked yet. */
+export function memoryAfter(memory: Memory | null, placements: readonly Placement[], until = Infinity): Memory | null {
+  let current = memory;
+  for (const { day, kind } of placements) {
+    if (day > until) break;
+    if (kind === 'fresh') current ??= firstMemory(planParameters.freshEvidence, day);
+    else if (current) current = reviewedMemory(current, kind, recallAt(current, day), day);
+  }
+  return current;
+}
+
+/** Recall at each target if the placements are kept. A placement after a target does not help it. */
+export function recallsAtTargets(memory: Memory | null, placements: readonly Placement[], targets: readonly Target[]): number[] {
+  let current = memory;
+  let next = 0;
+  return targets.map((target) => {
+    for (; next < placements.length; next++) {
+      const placement = placements[next];
+      if (!placement || placement.day >= target.time) break;
+      current = memoryAfter(current, [placement]);
+    }
+    return current ? recallAt(current, target.time) : 0;
+  });
+}
+
+/** Placements with one more, in order of days. */
+export function withPlacement(placements: readonly Placement[], added: Placement): Placement[] {
+  const at = placements.findIndex((placement) => placement.day > added.day);
+  return at < 0 ? [...placements, added] : [...placements.slice(0, at), added, ...placements.slice(at)];
+}
+
+export function isReview(kind: PlannedKind): kind is ReviewKind {
+  return kind !== 'fresh';
+}

@@ -1,0 +1,36 @@
+import type { PlannedKind } from './plan';
+
+/** Constants of the planner; docs/model.md says why each is what it is. */
+export const planParameters = {
+  /** Days planned where there is no interview. */
+  rollingDays: 30,
+  /** No plan reaches further than this. */
+  mostDays: 180,
+  /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
+  switching: 2,
+  /** On the day of an interview and the day before only items this short are planned. */
+  lightMinutes: 10,
+  lightDays: 1,
+  /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
+  inertia: 1.2,
+  /** Times that the gain counts when its technique has an item on that day already. */
+  sameTechnique: 0.8,
+  /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
+  freshBelow: 3,
+  freshPerDay: 1,
+  /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */
+  informationPerVariance: 0.5,
+  /** Chance assumed for a fresh problem to be worked to its end. */
+  freshEvidence: 0.6,
+  /** Share of an interview given to problems without any technique. */
+  untaggedShare: 0.01,
+} as const;
+
+/** Minutes of the kinds that do not depend on the problem. */
+export const kindMinutes = { spot: 3, sketch: 8 } as const;
+
+/** A rebuild takes this share of the last known time, within `rebuildRange` of the target minutes. */
+export const rebuildShare = 0.75;
+export const rebuildRange = [0.4, 1.2] as const;
+
+export const plannedReviewKinds = ['spot', 'sketch', 'rebuild'] as const satisfies PlannedKind[];

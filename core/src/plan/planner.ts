@@ -1,0 +1,260 @@
+import type { ProblemEstimate } from '../estimate/estimate';
+import { recallAt } from '../estimate/recall';
+import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
+import { type Choice, targetKey } from '../log/choice';
+import type { Problem } from '../log/problem';
+import { minutesOn, targetFor } from '../log/settings';
+import type { Sitting } from '../log/sitting';
+import type { TechniqueId } from '../log/technique';
+import { type Day, dayOf, daysBetween } from '../log/time';
+import { Calendar, type Placed } from './calendar';
+import { type Candidate, type Placement, memoryAfter, recallsAtTargets, withPlacement } from './candidate';
+import { readinessCurve } from './curve';
+import { orderDay } from './day-order';
+import { type Track, creditsOrNone, fillGreedily, gainOf, take } from './greedy';
+import { type Target, horizonDays, targetsOf } from './horizon';
+import { Outlook } from './outlook';
+import { kindMinutes, planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
+import type { Plan, PlanDay, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
+import { reasonsFor } from './reasons';
+
+/**
+ * Chooses for each day from today to the last interview what to review how, and where to put fresh problems, so that
+ * readiness on the interview days is high. The same input gives the same plan.
+ */
+export function planDays(input: PlanInput): Plan {
+  return new Planner(input).run();
+}
+
+class Planner {
+  private readonly today: Day;
+  private readonly targets: readonly Target[];
+  private readonly dates: readonly Day[];
+  private readonly choices: ReadonlyMap<string, Choice>;
+  private readonly sittingsToday: readonly Sitting[];
+  private readonly outlook: Outlook;
+  private readonly unplaced: UnplacedPin[] = [];
+
+  constructor(private readonly input: PlanInput) {
+    const { log, asOf, zone, estimates } = input;
+    this.today = dayOf(asOf, zone);
+    this.targets = targetsOf(log, asOf, zone);
+    this.dates = horizonDays(this.targets, this.today);
+    this.choices = new Map(log.choices.map((choice) => [targetKey(choice.target), choice]));
+    this.sittingsToday = recentSittings(log.sittings, this.today, zone);
+    this.outlook = new Outlook(estimates, this.targets, planParameters.untaggedShare);
+  }
+
+  run(): Plan {
+    const { input, targets, dates, outlook } = this;
+    const tracks = [...this.reviewTracks(), ...this.freshTracks()];
+    for (const track of tracks) this.addBaseline(track);
+    const dropped = this.rememberedByTechnique();
+    const done = this.sittingsToday.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0);
+    const left = dates.map((date, day) => Math.max(minutesOn(date, input.log.settings) - (day === 0 ? Math.round(done) : 0), 0));
+    const calendar = new Calendar(left, targets);
+    for (const track of tracks) this.placePin(track, calendar);
+    const promising = this.mostPromising(tracks, calendar.totalLeft());
+    fillGreedily(promising, calendar, outlook, targets, { wasPlanned: this.wasPlanned(), onProgress: input.onProgress ?? (() => true) });
+    const outlookOf = (technique: TechniqueId): TechniqueOutlook => outlook.outlookOf(technique);
+    return {
+      asOf: input.asOf,
+      days: dates.map((date, day) => this.dayOf(date, day, calendar.placed[day] ?? [], tracks, day === 0 ? Math.round(done) : 0)),
+      readiness: targets.flatMap(({ interviewId, shares, difficulty }, index) => {
+        if (interviewId === null) return [];
+        const range = readinessOf(shares, difficulty, outlookOf, (id) => outlook.rememberedAt(id)[index] ?? 0);
+        const ifDropped = readinessOf(shares, difficulty, outlookOf, (id) => dropped.get(id)?.[index] ?? 0).point;
+        const now = readinessOf(shares, difficulty, outlookOf, (id) => outlookOf(id).rememberedNow).point;
+        return [{ interviewId, now, ifKept: range.point, ifDropped, range }];
+      }),
+      curve: readinessCurve(tracks, targets, dates, outlookOf),
+      unplaced: this.unplaced,
+    };
+  }
+
+  /** A track for every problem that was sat and not dropped. */
+  private reviewTracks(): Track[] {
+    const satToday = new Set(this.sittingsToday.map((sitting) => sitting.problemId));
+    return this.input.log.problems.flatMap((problem) => {
+      const estimate = this.input.estimates.problems.get(problem.id);
+      if (!estimate) return [];
+      const choice = this.choices.get(`problem:${problem.id}`)?.choice;
+      const isDropped = choice !== undefined && 'dropped' in choice;
+      const candidate: Candidate = {
+        problemId: problem.id,
+        technique: estimate.credits[0]?.technique ?? null,
+        credits: estimate.credits,
+        memory: estimate.memory,
+        kinds: isDropped ? [] : this.kindsOf(problem, estimate),
+        notBefore: Math.max(this.notBefore(choice), satToday.has(problem.id) ? 1 : 0),
+        bonus: 1,
+        most: isDropped ? 0 : Infinity,
+      };
+      return [trackOf(candidate, this.targets)];
+    });
+  }
+
+  /** A track for every technique of an interview that has too little evidence. */
+  private freshTracks(): Track[] {
+    const { estimates, log } = this.input;
+    const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
+    return [...wanted].flatMap((technique) => {
+      const estimate = estimates.techniques.get(technique);
+      const missing = planParameters.freshBelow - (estimate?.sittings ?? 0);
+      const choice = this.choices.get(`technique:${technique}`)?.choice;
+      const isPinned = choice !== undefined && 'pin' in choice;
+      if (!estimate || (missing <= 0 && !isPinned) || (choice && 'dropped' in choice)) return [];
+      const candidates = Array.from({ length: Math.max(missing, 1) }, (_, index): Candidate => ({
+        problemId: null,
+        technique,
+        credits: [{ technique, share: 1 }],
+        memory: null,
+        kinds: [{ kind: 'fresh', minutes: targetFor(null, log.settings) }],
+        notBefore: this.notBefore(choice) + index,
+        bonus: 1 + planParameters.informationPerVariance * estimate.state.variance,
+        most: 1,
+      }));
+      return candidates.map((candidate) => trackOf(candidate, this.targets));
+    });
+  }
+
+  private kindsOf(problem: Problem, { lastSitting }: ProblemEstimate): Candidate['kinds'] {
+    return plannedReviewKinds.map((kind) => ({ kind, minutes: this.minutesFor(kind, problem, lastSitting) }));
+  }
+
+  private minutesFor(kind: PlannedKind, problem: Problem, lastSitting: Sitting): number {
+    if (kind === 'spot' || kind === 'sketch') return kindMinutes[kind];
+    const target = targetFor(problem.difficulty, this.input.log.settings);
+    if (kind !== 'rebuild' || lastSitting.minutes === null || lastSitting.kind === 'spot' || lastSitting.kind === 'sketch') return target;
+    const [least, most] = rebuildRange;
+    return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
+  }
+
+  private notBefore(choice: Choice['choice'] | undefined): number {
+    return choice && 'notBefore' in choice ? Math.max(daysBetween(this.today, choice.notBefore), 0) : 0;
+  }
+
+  private addBaseline({ candidate, recalls }: Track): void {
+    const now = candidate.memory ? recallAt(candidate.memory, 0) : 0;
+    for (const { technique, share } of creditsOrNone(candidate)) {
+      this.outlook.addBaseline(technique, now * share, recalls.map((recall) => recall * share));
+    }
+  }
+
+  private rememberedByTechnique(): Map<TechniqueId, Float64Array> {
+    const ids = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
+    return new Map([...ids].map((id) => [id, this.outlook.rememberedAt(id).slice()]));
+  }
+
+  /** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
+  private placePin(track: Track, calendar: Calendar): void {
+    const { candidate } = track;
+    if (track.placements.length > 0) return;
+    const choice = this.choices.get(candidate.problemId ? `problem:${candidate.problemId}` : `technique:${candidate.technique}`);
+    if (!choice || !('pin' in choice.choice)) return;
+    const { pin, kind: wanted } = choice.choice;
+    const day = daysBetween(this.today, pin);
+    const estimate = candidate.problemId ? this.input.estimates.problems.get(candidate.problemId) : undefined;
+    const isDone = estimate !== undefined && estimate.lastSitting.revision > choice.revision;
+    if (day < 0 || day >= calendar.length || isDone) return;
+    if (candidate.problemId === null && this.isPlacedOn(calendar, day, candidate)) return;
+    const chosen = this.pinnedKind(candidate, wanted);
+    if (!chosen) return;
+    const placement: Placement = { day, ...chosen };
+    if (placement.minutes > calendar.leftOn(day)) {
+      const { problemId, technique } = candidate;
+      this.unplaced.push({ problemId, technique, date: pin, minutes: placement.minutes, left: calendar.leftOn(day) });
+      return;
+    }
+    const recalls = recallsAtTargets(candidate.memory, withPlacement(track.placements, placement), this.targets);
+    const gainPerMinute = gainOf(track, recalls, this.outlook) / (placement.minutes + planParameters.switching);
+    calendar.place({ candidate, placement, isPinned: true, gainPerMinute });
+    take(track, placement, recalls, this.outlook);
+  }
+
+  private isPlacedOn(calendar: Calendar, day: number, candidate: Candidate): boolean {
+    return (calendar.placed[day] ?? []).some(
+      (placed) => placed.candidate.problemId === null && placed.candidate.technique === candidate.technique,
+    );
+  }
+
+  /** The kind that was pinned, or the fullest that the problem has. A Twist is planned only by pinning it. */
+  private pinnedKind({ kinds, problemId }: Candidate, wanted: PlannedKind | null): { kind: PlannedKind; minutes: number } | null {
+    const rebuild = kinds.at(-1) ?? null;
+    if (problemId === null || wanted === null || rebuild === null) return rebuild;
+    return kinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: rebuild.minutes };
+  }
+
+  /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement on a few days. */
+  private mostPromising(tracks: readonly Track[], minutes: number): Track[] {
+    const enough = Math.max(100, Math.ceil(minutes / 6));
+    if (tracks.length <= enough) return [...tracks];
+    const last = this.dates.length - 1;
+    const days = [0, Math.floor(last / 3), Math.floor((2 * last) / 3), Math.max(last - 2, 0)];
+    const scored = tracks.map((track) => ({ track, score: this.quickScore(track, days) }));
+    return scored
+      .sort((a, b) => b.score - a.score)
+      .slice(0, enough)
+      .map(({ track }) => track);
+  }
+
+  private quickScore(track: Track, days: readonly number[]): number {
+    let best = 0;
+    for (const { kind, minutes } of track.candidate.kinds) {
+      for (const day of days) {
+        if (day < track.candidate.notBefore) continue;
+        const recalls = recallsAtTargets(track.candidate.memory, [{ day, kind, minutes }], this.targets);
+        best = Math.max(best, gainOf(track, recalls, this.outlook) / (minutes + planParameters.switching));
+      }
+    }
+    return best;
+  }
+
+  private wasPlanned(): (candidate: Candidate, placement: Placement) => boolean {
+    const keyOf = (problemId: string | null, technique: string | null, kind: string): string => `${problemId ?? technique} ${kind}`;
+    const previous = new Map(this.input.previous?.days.map((day) => [day.date, new Set(day.items.map((it) => keyOf(it.problemId, it.technique, it.kind)))]));
+    const byDay = this.dates.map((date) => previous.get(date));
+    return ({ problemId, technique }, { day, kind }) => byDay[day]?.has(keyOf(problemId, technique, kind)) ?? false;
+  }
+
+  private dayOf(date: Day, day: number, placed: readonly Placed[], tracks: readonly Track[], done: number): PlanDay {
+    const trackByCandidate = new Map(placed.map(({ candidate }) => [candidate, tracks.find((track) => track.candidate === candidate)]));
+    const items = placed.map((item): PlanItem => {
+      const { candidate, placement } = item;
+      const before = (trackByCandidate.get(candidate)?.placements ?? []).filter((other) => other.day < day);
+      const memory = memoryAfter(candidate.memory, before);
+      const recallOnDay = memory ? recallAt(memory, day) : null;
+      return {
+        problemId: candidate.problemId,
+        technique: candidate.technique,
+        kind: placement.kind,
+        minutes: placement.minutes,
+        reasons: reasonsFor(item, recallOnDay, trackByCandidate.get(candidate)?.recalls ?? [], this.input, this.targets),
+      };
+    });
+    return {
+      date,
+      minutes: items.reduce((sum, item) => sum + item.minutes, 0),
+      budget: minutesOn(date, this.input.log.settings),
+      done,
+      items: orderDay(items, this.input.estimates.mixUps),
+    };
+  }
+}
+
+function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
+  return { candidate, placements: [], recalls: recallsAtTargets(candidate.memory, [], targets), best: null };
+}
+
+/** Sittings of today; they come last, so the search ends at the first older one. */
+function recentSittings(sittings: readonly Sitting[], today: Day, zone: string): Sitting[] {
+  const found: Sitting[] = [];
+  for (let i = sittings.length - 1; i >= 0; i--) {
+    const sitting = sittings[i];
+    if (!sitting) break;
+    const day = dayOf(sitting.startedAt, zone);
+    if (day < today) break;
+    if (day === today) found.push(sitting);
+  }
+  return found;
+}

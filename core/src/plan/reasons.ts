@@ -1,0 +1,45 @@
+import { recallAt } from '../estimate/recall';
+import type { Placed } from './calendar';
+import type { Target } from './horizon';
+import type { PlanInput, Reasons } from './plan';
+
+/** Why an item is where it is. `kept` are its recalls at the targets with the whole plan kept. */
+export function reasonsFor(item: Placed, recallOnDay: number | null, kept: readonly number[], input: PlanInput, targets: readonly Target[]): Reasons {
+  const { candidate } = item;
+  const { estimates } = input;
+  const technique = candidate.technique === null ? undefined : estimates.techniques.get(candidate.technique);
+  const last = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId)?.lastSitting;
+  const index = helpedMost(item, targets);
+  const target = targets[index];
+  const mixUp = estimates.mixUps.find(({ right }) => right === candidate.technique);
+  return {
+    recallNow: candidate.memory ? recallAt(candidate.memory, 0) : null,
+    recallOnDay: candidate.memory ? recallOnDay : null,
+    recallIfKept: candidate.memory ? (kept[index] ?? null) : null,
+    recallIfDropped: candidate.memory && target ? recallAt(candidate.memory, target.time) : null,
+    strength: technique?.strength ?? null,
+    evidence: technique?.sittings ?? 0,
+    interviewId: target?.interviewId ?? null,
+    share: target && candidate.technique !== null ? (target.shares.get(candidate.technique) ?? 0) : 0,
+    gainPerMinute: Math.max(item.gainPerMinute, 0),
+    lastSitting: last
+      ? { at: last.startedAt, kind: last.kind, result: last.result, help: last.help, attempts: last.attempts.length, minutes: last.minutes }
+      : null,
+    mixUp: mixUp ? { named: mixUp.named, at: mixUp.lastAt } : null,
+    isPinned: item.isPinned,
+  };
+}
+
+/** The target after the item's day in which its technique weighs most. */
+function helpedMost({ candidate, placement }: Placed, targets: readonly Target[]): number {
+  let best = -1;
+  let weight = -1;
+  targets.forEach((target, index) => {
+    const share = candidate.technique === null ? 0 : (target.shares.get(candidate.technique) ?? 0);
+    if (target.day >= placement.day && target.importance * share > weight) {
+      best = index;
+      weight = target.importance * share;
+    }
+  });
+  return best;
+}
