@@ -22,8 +22,18 @@ export interface NormalCost {
 
 /** Reads and simplifies a cost. @throws CostError */
 export function normalCost(text: string): NormalCost {
-  return { text: `O(${textOf(dominant(termsOf(readCost(text))))})` };
+  let normal = remembered.get(text);
+  if (!normal) {
+    normal = { text: `O(${textOf(dominant(termsOf(readCost(text))))})` };
+    if (remembered.size >= mostRemembered) remembered.clear();
+    remembered.set(text, normal);
+  }
+  return normal;
 }
+
+/** A log states the same few costs thousands of times. */
+const remembered = new Map<string, NormalCost>();
+const mostRemembered = 2000;
 
 /** Whether two costs grow alike; null when one of them cannot be read. */
 export function isSameCost(a: string, b: string): boolean | null {

@@ -33,12 +33,12 @@ export const informativeness: Readonly<Record<SittingKind, number>> = {
 export const strengthParameters = {
   /** Prior variances on the log-odds scale: a person, a family within a person, a technique within a family. */
   personVariance: 0.8,
-  familyVariance: 0.3,
-  techniqueVariance: 0.5,
+  familyVariance: 0.4,
+  techniqueVariance: 1.2,
   /** Log-odds of a typical person on a medium problem before anything is known. */
   priorMean: -0.4,
   /** Variance regained per day without practice, up to the prior variance. */
-  wideningPerDay: 0.004,
+  wideningPerDay: 0.005,
   /** Days in which a technique's distance from its family shrinks to 1/e without practice. */
   driftDays: 240,
   /** How much harder than medium, in log-odds. */
@@ -52,12 +52,10 @@ export const strengthParameters = {
 };
 
 export const recallParameters = {
-  /** Exponent of the power law; Wickelgren 1974 and Wixted & Carpenter 2007 find a fraction below one. */
-  exponent: 0.6,
   /** Days until recall is one half after a first solve: with no evidence at all, and more with full evidence. */
   firstHalfLife: { least: 3, more: 9 },
-  /** A success multiplies the half-life by 1 + base + spacing · (1 − recall): harder recalls teach more. */
-  growth: { base: 0.25, spacing: 2.4 },
+  /** A success multiplies the half-life by 1 + spacing · (1 − recall): harder recalls teach more, massed ones nothing. */
+  spacing: 2.6,
   /** A failure multiplies it by this. */
   loss: 0.6,
   halfLifeRange: [1, 720],
@@ -68,7 +66,7 @@ export const recallParameters = {
  * was not and was read up afterwards.
  */
 export const teaching: Readonly<Record<SittingKind, { readonly covers: number; readonly relearns: number }>> = {
-  spot: { covers: 0.2, relearns: 0.08 },
+  spot: { covers: 0.15, relearns: 0.06 },
   sketch: { covers: 0.5, relearns: 0.3 },
   rebuild: { covers: 1, relearns: 0.9 },
   twist: { covers: 1, relearns: 0.9 },

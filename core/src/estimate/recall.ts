@@ -9,17 +9,16 @@ export interface Memory {
   readonly since: number;
 }
 
-const { exponent } = parameters;
-/** Makes recall one half at one half-life: (1 + c)^(−exponent) = 1/2. */
-const halfAt = 2 ** (1 / exponent) - 1;
+/** Makes recall one half at one half-life: (1 + c)^(−1/2) = 1/2. */
+const halfAt = 3;
 
 /**
- * Chance in (0, 1] that the solution can be recalled on a day: a power law of the time gone by (Wickelgren 1974),
- * 1 right after it was worked.
+ * Chance in (0, 1] that the solution can be recalled on a day: a power law of the time gone by with exponent
+ * one half (Wickelgren 1974; Wixted & Carpenter 2007 find fractions about it), 1 right after it was worked.
  */
 export function recallAt(memory: Memory, day: number): number {
   const elapsed = day - memory.since;
-  return elapsed <= 0 ? 1 : (1 + (halfAt * elapsed) / memory.halfLife) ** -exponent;
+  return elapsed <= 0 ? 1 : 1 / Math.sqrt(1 + (halfAt * elapsed) / memory.halfLife);
 }
 
 /** The memory after a first sitting with this evidence in [0, 1]. */
@@ -36,11 +35,17 @@ export function firstMemory(evidence: number, day: number): Memory {
 export function reviewedMemory(memory: Memory, kind: SittingKind, evidence: number, day: number): Memory {
   const recall = recallAt(memory, day);
   const { covers, relearns } = teaching[kind];
-  const growth = 1 + covers * (parameters.growth.base + parameters.growth.spacing * (1 - recall));
-  const loss = 1 - covers * (1 - parameters.loss);
+  const growth = 1 + covers * parameters.spacing * (1 - recall);
   const [least, most] = parameters.halfLifeRange;
-  const halfLife = Math.min(Math.max(memory.halfLife * growth ** evidence * loss ** (1 - evidence), least), most);
+  const halfLife = Math.min(Math.max(memory.halfLife * Math.exp(evidence * Math.log(growth) + (1 - evidence) * logLoss[kind]), least), most);
   const refreshed = covers * evidence + relearns * (1 - evidence);
   const since = day <= memory.since ? memory.since : memory.since + (day - memory.since) * refreshed;
   return { halfLife, since };
+}
+
+/** Logarithm of what a failure of each kind leaves of the half-life; a kind that covers little also shows little. */
+const logLoss = mapKinds((covers) => Math.log(1 - covers * (1 - parameters.loss)));
+
+function mapKinds(of: (covers: number) => number): Readonly<Record<SittingKind, number>> {
+  return Object.fromEntries(Object.entries(teaching).map(([kind, { covers }]) => [kind, of(covers)])) as Record<SittingKind, number>;
 }

@@ -15,6 +15,8 @@ export interface Placed {
 /** The days of a plan, what is left of their minutes, and what they hold. */
 export class Calendar {
   readonly placed: readonly Placed[][];
+  /** Days that two reviews of one problem must lie apart. */
+  readonly leastGap: number;
   private readonly light: readonly boolean[];
 
   constructor(
@@ -23,6 +25,7 @@ export class Calendar {
     targets: readonly Target[],
   ) {
     this.placed = left.map(() => []);
+    this.leastGap = Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * left.length));
     this.light = left.map((_, day) => targets.some((target) => target.interviewId !== null && target.day - day >= 0 && target.day - day <= planParameters.lightDays));
   }
 

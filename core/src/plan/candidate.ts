@@ -58,6 +58,16 @@ export function recallsAtTargets(memory: Memory | null, placements: readonly Pla
   });
 }
 
+/** The days tried for a candidate: all of the near ones, and of the far ones a few that differ from candidate to candidate. */
+export function triedDays(notBefore: number, length: number, offset: number): number[] {
+  const { allDays, step } = planParameters.tried;
+  const days: number[] = [];
+  for (let day = Math.max(notBefore, 0); day < length; day++) {
+    if (day < allDays || (day + offset) % step === 0 || length <= 2 * allDays) days.push(day);
+  }
+  return days;
+}
+
 /** Placements with one more, in order of days. */
 export function withPlacement(placements: readonly Placement[], added: Placement): Placement[] {
   const at = placements.findIndex((placement) => placement.day > added.day);

@@ -1,5 +1,5 @@
 import type { Calendar } from './calendar';
-import { type Candidate, type Placement, recallsAtTargets, withPlacement } from './candidate';
+import { type Candidate, type Placement, recallsAtTargets, triedDays, withPlacement } from './candidate';
 import type { Target } from './horizon';
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
@@ -10,11 +10,19 @@ export interface Track {
   placements: Placement[];
   recalls: number[];
   best: Best | null;
+  /** What each placement that can be tried would lead to; null until it is needed, and again after every placement. */
+  options: Option[] | null;
+}
+
+/** One more placement and the recalls at the targets that it would lead to. */
+interface Option {
+  readonly placement: Placement;
+  readonly recalls: number[];
+  readonly inertia: number;
 }
 
 interface Best {
-  readonly placement: Placement;
-  readonly recalls: number[];
+  readonly option: Option;
   /** Readiness per minute, without inertia and penalties. */
   readonly gainPerMinute: number;
   /** What candidates are compared by. */
@@ -31,24 +39,32 @@ export interface GreedyHelp {
 
 /**
  * Fills the calendar by the largest gain per minute, each gain computed by the model at the interview days with
- * everything placed so far. Gains only fall as a technique fills up, so a gain is computed again only when its
- * candidate comes to the front with an old one (lazy greedy: Minoux 1978).
+ * everything placed so far. Gains only fall as a technique fills up, so a gain is judged again only when its candidate
+ * comes to the front with an old one (lazy greedy: Minoux 1978), and its days are searched again only when the one it
+ * wanted is full.
  */
 export function fillGreedily(tracks: readonly Track[], calendar: Calendar, outlook: Outlook, targets: readonly Target[], help: GreedyHelp): void {
   const total = Math.max(calendar.totalLeft(), 1);
-  for (const track of tracks) track.best = findBest(track, calendar, outlook, targets, help);
+  const search = (track: Track, index: number): void => {
+    track.options ??= optionsOf(track, index, calendar, targets, help);
+    track.best = findBest(track, calendar, outlook);
+  };
+  tracks.forEach(search);
   for (let round = 0; ; round++) {
-    const track = foremost(tracks);
+    const index = foremost(tracks);
+    const track = tracks[index];
     if (!track?.best) return;
-    if (round % 32 === 0 && !help.onProgress(1 - calendar.totalLeft() / total)) return;
+    if (round % 64 === 0 && !help.onProgress(1 - calendar.totalLeft() / total)) return;
     const { best, candidate } = track;
-    if (isStale(track, best, calendar, outlook)) {
-      track.best = findBest(track, calendar, outlook, targets, help);
-      continue;
+    if (!isAllowed(track, best.option.placement, calendar)) {
+      search(track, index);
+    } else if (best.version !== versionOf(candidate, outlook)) {
+      track.best = judge(track, best.option, calendar, outlook);
+    } else {
+      calendar.place({ candidate, placement: best.option.placement, isPinned: false, gainPerMinute: best.gainPerMinute });
+      take(track, best.option.placement, best.option.recalls, outlook);
+      search(track, index);
     }
-    calendar.place({ candidate, placement: best.placement, isPinned: false, gainPerMinute: best.gainPerMinute });
-    take(track, best.placement, best.recalls, outlook);
-    track.best = findBest(track, calendar, outlook, targets, help);
   }
 }
 
@@ -57,6 +73,7 @@ export function take(track: Track, placement: Placement, recalls: number[], outl
   addRecall(outlook, track.candidate, recalls.map((recall, index) => recall - (track.recalls[index] ?? 0)));
   track.placements = withPlacement(track.placements, placement);
   track.recalls = recalls;
+  track.options = null;
 }
 
 /** Readiness that a placement would add, all targets together. */
@@ -77,14 +94,16 @@ export function creditsOrNone(candidate: Candidate): readonly { readonly techniq
   return candidate.credits.length > 0 ? candidate.credits : [{ technique: null, share: 1 }];
 }
 
-function foremost(tracks: readonly Track[]): Track | null {
-  let first: Track | null = null;
-  for (const track of tracks) if (track.best && (!first?.best || track.best.score > first.best.score)) first = track;
+function foremost(tracks: readonly Track[]): number {
+  let first = -1;
+  let score = 0;
+  tracks.forEach(({ best }, index) => {
+    if (best && best.score > score) {
+      first = index;
+      score = best.score;
+    }
+  });
   return first;
-}
-
-function isStale(track: Track, best: Best, calendar: Calendar, outlook: Outlook): boolean {
-  return best.version !== versionOf(track.candidate, outlook) || !isAllowed(track, best.placement, calendar);
 }
 
 function versionOf(candidate: Candidate, outlook: Outlook): number {
@@ -95,27 +114,42 @@ function isAllowed(track: Track, { day, kind, minutes }: Placement, calendar: Ca
   return (
     calendar.hasRoom(day, minutes) &&
     (kind !== 'fresh' || calendar.freshOn(day) < planParameters.freshPerDay) &&
-    !track.placements.some((placement) => placement.day === day)
+    !track.placements.some((placement) => Math.abs(placement.day - day) < calendar.leastGap)
   );
 }
 
-function findBest(track: Track, calendar: Calendar, outlook: Outlook, targets: readonly Target[], help: GreedyHelp): Best | null {
-  const { candidate } = track;
-  if (track.placements.length >= candidate.most) return null;
-  const version = versionOf(candidate, outlook);
-  let best: Best | null = null;
-  for (let day = Math.max(candidate.notBefore, 0); day < calendar.length; day++) {
-    for (const { kind, minutes } of candidate.kinds) {
+/** How much less a gain counts for what stands on its day, or for a fresh slot beside it. */
+function crowdingOn(calendar: Calendar, { day, kind }: Placement, { technique }: Candidate): number {
+  const isBesideFresh = kind === 'fresh' && calendar.freshOn(day - 1) + calendar.freshOn(day + 1) > 0;
+  return (calendar.hasTechnique(day, technique) ? planParameters.sameTechnique : 1) * (isBesideFresh ? planParameters.freshCrowding : 1);
+}
+
+function optionsOf(track: Track, index: number, calendar: Calendar, targets: readonly Target[], help: GreedyHelp): Option[] {
+  const { candidate, placements } = track;
+  if (placements.length >= candidate.most) return [];
+  return triedDays(candidate.notBefore, calendar.length, index).flatMap((day) =>
+    candidate.kinds.map(({ kind, minutes }): Option => {
       const placement: Placement = { day, kind, minutes };
-      if (!isAllowed(track, placement, calendar)) continue;
-      const recalls = recallsAtTargets(candidate.memory, withPlacement(track.placements, placement), targets);
-      const gainPerMinute = gainOf(track, recalls, outlook) / (minutes + planParameters.switching);
-      if (gainPerMinute <= 0) continue;
-      const crowding = calendar.hasTechnique(day, candidate.technique) ? planParameters.sameTechnique : 1;
-      const inertia = help.wasPlanned(candidate, placement) ? planParameters.inertia : 1;
-      const score = gainPerMinute * crowding * inertia;
-      if (!best || score > best.score) best = { placement, recalls, gainPerMinute, score, version };
-    }
+      const recalls = recallsAtTargets(candidate.memory, withPlacement(placements, placement), targets);
+      return { placement, recalls, inertia: help.wasPlanned(candidate, placement) ? planParameters.inertia : 1 };
+    }),
+  );
+}
+
+function findBest(track: Track, calendar: Calendar, outlook: Outlook): Best | null {
+  let best: Best | null = null;
+  for (const option of track.options ?? []) {
+    if (!isAllowed(track, option.placement, calendar)) continue;
+    const judged = judge(track, option, calendar, outlook);
+    if (judged && (!best || judged.score > best.score)) best = judged;
   }
   return best;
+}
+
+function judge(track: Track, option: Option, calendar: Calendar, outlook: Outlook): Best | null {
+  const { placement, recalls, inertia } = option;
+  const gainPerMinute = gainOf(track, recalls, outlook) / (placement.minutes + planParameters.switching);
+  if (gainPerMinute <= 0) return null;
+  const score = gainPerMinute * crowdingOn(calendar, placement, track.candidate) * inertia;
+  return { option, gainPerMinute, score, version: versionOf(track.candidate, outlook) };
 }

@@ -18,12 +18,25 @@ export const planParameters = {
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
   freshPerDay: 1,
+  /** A technique with a smaller share of every interview gets no fresh slot. */
+  freshShare: 0.02,
+  /** Times that the gain of a fresh slot counts when the day before or after has one. */
+  freshCrowding: 0.6,
+  /**
+   * Least days between two reviews of a problem, and as a share of the days from now to the last target: nearer ones
+   * are massed practice, which the memory model judges too kindly (Cepeda et al. 2008 find a tenth to a fifth best).
+   */
+  leastGap: { days: 2, share: 0.1 },
   /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */
   informationPerVariance: 0.5,
   /** Chance assumed for a fresh problem to be worked to its end. */
   freshEvidence: 0.6,
   /** Share of an interview given to problems without any technique. */
   untaggedShare: 0.01,
+  /** Days that are tried for every candidate, and every how many days after that. */
+  tried: { allDays: 21, step: 4 },
+  /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
+  promising: { least: 100, minutesEach: 12 },
 } as const;
 
 /** Minutes of the kinds that do not depend on the problem. */

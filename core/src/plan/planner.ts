@@ -99,11 +99,12 @@ class Planner {
     const { estimates, log } = this.input;
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
     return [...wanted].flatMap((technique) => {
+      const isAsked = this.targets.some((target) => (target.shares.get(technique) ?? 0) >= planParameters.freshShare);
       const estimate = estimates.techniques.get(technique);
       const missing = planParameters.freshBelow - (estimate?.sittings ?? 0);
       const choice = this.choices.get(`technique:${technique}`)?.choice;
       const isPinned = choice !== undefined && 'pin' in choice;
-      if (!estimate || (missing <= 0 && !isPinned) || (choice && 'dropped' in choice)) return [];
+      if (!estimate || ((missing <= 0 || !isAsked) && !isPinned) || (choice && 'dropped' in choice)) return [];
       const candidates = Array.from({ length: Math.max(missing, 1) }, (_, index): Candidate => ({
         problemId: null,
         technique,
@@ -187,10 +188,11 @@ class Planner {
 
   /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement on a few days. */
   private mostPromising(tracks: readonly Track[], minutes: number): Track[] {
-    const enough = Math.max(100, Math.ceil(minutes / 6));
+    const { least, minutesEach } = planParameters.promising;
+    const enough = Math.max(least, Math.ceil(minutes / minutesEach));
     if (tracks.length <= enough) return [...tracks];
     const last = this.dates.length - 1;
-    const days = [0, Math.floor(last / 3), Math.floor((2 * last) / 3), Math.max(last - 2, 0)];
+    const days = [0, Math.floor(last / 2)];
     const scored = tracks.map((track) => ({ track, score: this.quickScore(track, days) }));
     return scored
       .sort((a, b) => b.score - a.score)
@@ -243,7 +245,7 @@ class Planner {
 }
 
 function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
-  return { candidate, placements: [], recalls: recallsAtTargets(candidate.memory, [], targets), best: null };
+  return { candidate, placements: [], recalls: recallsAtTargets(candidate.memory, [], targets), best: null, options: null };
 }
 
 /** Sittings of today; they come last, so the search ends at the first older one. */

@@ -1,4 +1,5 @@
 import { recallAt } from '../estimate/recall';
+import { type Instant, millisecondsPerDay } from '../log/time';
 import type { Placed } from './calendar';
 import type { Target } from './horizon';
 import type { PlanInput, Reasons } from './plan';
@@ -11,7 +12,7 @@ export function reasonsFor(item: Placed, recallOnDay: number | null, kept: reado
   const last = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId)?.lastSitting;
   const index = helpedMost(item, targets);
   const target = targets[index];
-  const mixUp = estimates.mixUps.find(({ right }) => right === candidate.technique);
+  const mixUp = estimates.mixUps.find(({ right, lastAt }) => right === candidate.technique && isRecent(lastAt, input.asOf));
   return {
     recallNow: candidate.memory ? recallAt(candidate.memory, 0) : null,
     recallOnDay: candidate.memory ? recallOnDay : null,
@@ -28,6 +29,13 @@ export function reasonsFor(item: Placed, recallOnDay: number | null, kept: reado
     mixUp: mixUp ? { named: mixUp.named, at: mixUp.lastAt } : null,
     isPinned: item.isPinned,
   };
+}
+
+/** Older mix-ups are no reason any more. */
+const mixUpDays = 30;
+
+function isRecent(at: Instant, asOf: Instant): boolean {
+  return Date.parse(asOf) - Date.parse(at) < mixUpDays * millisecondsPerDay;
 }
 
 /** The target after the item's day in which its technique weighs most. */

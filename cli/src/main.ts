@@ -1,0 +1,152 @@
+#!/usr/bin/env -S npx tsx
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import {
+  ArchiveError,
+  type Archive,
+  type Instant,
+  InstantSchema,
+  LernenError,
+  type Log,
+  csvTables,
+  dayOf,
+  estimateLog,
+  formatArchive,
+  logFrom,
+  offeredTechniques,
+  planDays,
+  readArchive,
+  readQuickLine,
+  reasonSentence,
+} from '@lernen/core';
+import { demoArchive } from '@lernen/demo';
+import { Command, InvalidArgumentError } from 'commander';
+import { planText, quickText, techniquesText } from './text';
+
+interface AsOf {
+  readonly asOf?: Instant;
+}
+interface AsOfJson extends AsOf {
+  readonly json?: boolean;
+}
+
+const zone = process.env['TZ'] ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+const program = new Command('lernen').description('Lernen on the command line. FILE is a Lernen archive; - reads standard input.');
+program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
+
+program
+  .command('demo')
+  .description('print the demo archive')
+  .option('--as-of <instant>', 'the moment it is relative to', readInstant)
+  .action(({ asOf }: AsOf) => print(formatArchive(demoArchive(asOf ?? now(), zone)).trimEnd()));
+
+program
+  .command('check')
+  .description('say whether an archive is sound; exits with 1 and a list of faults when not')
+  .argument('<file>')
+  .action(async (file: string) => {
+    const archive = await open(file);
+    print(`sound: ${archive.problems.length} problems, ${archive.sittings.length} sittings, ${archive.interviews.length} interviews`);
+  });
+
+program
+  .command('quick')
+  .description('say how a quick line is understood')
+  .argument('<line>')
+  .option('--as-of <instant>', 'the moment it is typed', readInstant)
+  .option('--json', 'as JSON')
+  .action((line: string, { asOf, json }: AsOfJson) => {
+    const techniques = offeredTechniques(logFrom({ problems: [], sittings: [], techniques: [], interviews: [], choices: [], settings: null }).techniques);
+    const reading = readQuickLine(line, { today: dayOf(asOf ?? now(), zone), techniques, problems: [] });
+    print(json ? JSON.stringify(reading, null, 2) : quickText(reading));
+    if (!reading.isComplete) process.exitCode = 1;
+  });
+
+program
+  .command('techniques')
+  .description('strength of every technique')
+  .argument('<file>')
+  .option('--as-of <instant>', 'the moment to estimate at', readInstant)
+  .option('--json', 'as JSON')
+  .action(async (file: string, { asOf, json }: AsOfJson) => {
+    const log = logFrom(await open(file));
+    const estimates = estimateLog(log, asOf ?? now());
+    const rows = [...estimates.techniques.values()].filter((it) => it.sittings > 0).sort((a, b) => a.strength.point - b.strength.point);
+    print(json ? JSON.stringify({ asOf: estimates.asOf, techniques: rows, mixUps: estimates.mixUps }, null, 2) : techniquesText(rows, log));
+  });
+
+program
+  .command('plan')
+  .description('the plan to the last interview')
+  .argument('<file>')
+  .option('--as-of <instant>', 'the moment to plan from', readInstant)
+  .option('--json', 'as JSON')
+  .action(async (file: string, { asOf = now(), json }: AsOfJson) => {
+    const log = logFrom(await open(file));
+    const plan = planDays({ log, estimates: estimateLog(log, asOf), asOf, zone });
+    print(json ? JSON.stringify(plan, null, 2) : planText(plan, log, (item) => reasonSentence(item, namesOf(log))));
+  });
+
+program
+  .command('convert')
+  .description('write an archive in another open format')
+  .argument('<file>')
+  .requiredOption('--to <format>', 'csv')
+  .option('--out <folder>', 'write problems.csv and sittings.csv there; without it the sittings go to standard output')
+  .action(async (file: string, { to, out }: { to: string; out?: string }) => {
+    if (to !== 'csv') throw new LernenError('format', `Cannot convert to “${to}”; csv is known.`);
+    const tables = csvTables(logFrom(await open(file)), zone);
+    if (out === undefined) {
+      process.stdout.write(tables.sittings);
+      return;
+    }
+    await writeFile(join(out, 'problems.csv'), tables.problems);
+    await writeFile(join(out, 'sittings.csv'), tables.sittings);
+  });
+
+try {
+  await program.parseAsync();
+} catch (error) {
+  report(error);
+  process.exitCode = 1;
+}
+
+async function open(file: string): Promise<Archive> {
+  return readArchive(file === '-' ? await readStandardInput() : await readFile(file, 'utf8'));
+}
+
+async function readStandardInput(): Promise<string> {
+  const chunks: Buffer[] = [];
+  for await (const chunk of process.stdin) chunks.push(Buffer.from(chunk as Uint8Array));
+  return Buffer.concat(chunks).toString('utf8');
+}
+
+function readInstant(text: string): Instant {
+  const parsed = InstantSchema.safeParse(/^\d{4}-\d{2}-\d{2}$/.test(text) ? `${text}T12:00:00Z` : text);
+  if (!parsed.success) throw new InvalidArgumentError('Write an instant such as 2026-11-24T18:00:00Z.');
+  return parsed.data;
+}
+
+function now(): Instant {
+  return new Date().toISOString();
+}
+
+function namesOf(log: Log): Parameters<typeof reasonSentence>[1] {
+  return {
+    technique: (id) => log.techniques.find((technique) => technique.id === id)?.name ?? id,
+    employer: (id) => log.interviews.find((interview) => interview.id === id)?.employer ?? null,
+    date: (instant) => dayOf(instant, zone),
+  };
+}
+
+function print(text: string): void {
+  process.stdout.write(`${text}\n`);
+}
+
+function report(error: unknown): void {
+  if (error instanceof ArchiveError) {
+    for (const { path, reason } of error.faults) process.stderr.write(`${path || '(file)'}: ${reason}\n`);
+  }
+  process.stderr.write(`lernen: ${error instanceof Error ? error.message : String(error)}\n`);
+}
+

@@ -1,0 +1,240 @@
+import {
+  type Archive,
+  type Attempt,
+  type Day,
+  type Help,
+  type Instant,
+  type Interview,
+  type Problem,
+  type Result,
+  type Sitting,
+  type SittingKind,
+  type Slip,
+  type Zone,
+  addDays,
+  archiveFrom,
+  dayOf,
+  defaultSettings,
+  instantAt,
+  noCost,
+} from '@lernen/core';
+import { type DemoProblem, demoProblems, employers, origins } from './problems';
+import { SeededRandom, countingIds } from './random';
+
+export { SeededRandom, countingIds } from './random';
+
+const seed = 20_260_217;
+/** Ten weeks of practice. */
+const practiceDays = 70;
+/** The week in which nothing was done, in days before today. */
+const lostWeek = [33, 27] as const;
+/** Solved once, long ago, and never looked at again. */
+const neglected = new Set(['union-find', 'answer-search']);
+const sittingsWanted = 200;
+
+/**
+ * The demo archive as of a moment: an engineer ten weeks into preparing for three employers of an archipelago, with the
+ * flaws of real practice. The same moment and zone give the same archive.
+ */
+export function demoArchive(asOf: Instant, zone: Zone = 'UTC'): Archive {
+  return new DemoWriter(asOf, zone).write();
+}
+
+class DemoWriter {
+  private readonly random = new SeededRandom(seed);
+  private readonly today: Day;
+  private readonly now: number;
+  private readonly newId: (at?: number) => string;
+  private readonly sittings: Sitting[] = [];
+  /** Skill that grows with practice, by technique. */
+  private readonly skill = new Map<string, number>();
+
+  constructor(
+    private readonly asOf: Instant,
+    private readonly zone: Zone,
+  ) {
+    this.today = dayOf(asOf, zone);
+    this.now = Date.parse(asOf);
+    this.newId = countingIds(this.now - (practiceDays + 1) * 86_400_000, this.random);
+  }
+
+  write(): Archive {
+    const queue = [...demoProblems.keys()];
+    const problems: Problem[] = [];
+    const worked: number[] = [];
+    for (let ago = practiceDays; ago >= 1; ago--) {
+      if (ago <= lostWeek[0] && ago >= lostWeek[1]) continue;
+      const sessions = this.sessionsOn(ago);
+      for (let session = 0; session < sessions && this.sittings.length < sittingsWanted; session++) {
+        const isFirst = queue.length > 0 && (worked.length < 3 || this.random.chance(0.38));
+        const index = isFirst ? queue.shift() : this.toRepeat(worked, ago);
+        const entry = index === undefined ? undefined : demoProblems[index];
+        if (index === undefined || !entry) continue;
+        const day = addDays(this.today, -ago);
+        const startedAt = instantAt(day, `${18 + session}:${String(this.random.between(0, 5) * 10).padStart(2, '0')}`, this.zone);
+        if (isFirst) {
+          worked.push(index);
+          problems[index] = this.problem(entry, startedAt);
+        }
+        const problem = problems[index];
+        if (problem) this.sit(problem, entry, isFirst ? 'first-solve' : this.kindOf(ago), startedAt);
+      }
+    }
+    for (const index of queue) {
+      const entry = demoProblems[index];
+      if (entry) problems[index] = this.problem(entry, instantAt(addDays(this.today, -2), '21:00', this.zone));
+    }
+    return archiveFrom(
+      {
+        problems: problems.filter((problem) => problem !== undefined),
+        sittings: this.sittings,
+        techniques: [],
+        interviews: this.interviews(),
+        choices: [],
+        settings: { ...defaultSettings, revision: this.newId(), exceptions: { [addDays(this.today, 5)]: 0, [addDays(this.today, 12)]: 90 } },
+      },
+      this.asOf,
+    );
+  }
+
+  private sessionsOn(ago: number): number {
+    const isRestDay = ago % 7 === 3;
+    return isRestDay && this.random.chance(0.7) ? 0 : this.random.between(2, 5);
+  }
+
+  /** Something worked a while ago, but nothing of the neglected techniques. */
+  private toRepeat(worked: readonly number[], ago: number): number | undefined {
+    const open = worked.filter((index) => !neglected.has(demoProblems[index]?.[1][0] ?? ''));
+    return ago > practiceDays - 2 ? undefined : open[this.random.between(0, Math.max(open.length - 3, 0))];
+  }
+
+  private kindOf(ago: number): SittingKind {
+    if (ago < 14 && this.random.chance(0.08)) return 'rehearsal';
+    return this.random.pick<SittingKind>(['spot', 'spot', 'sketch', 'sketch', 'rebuild', 'rebuild', 'rebuild', 'twist']);
+  }
+
+  private problem([title, techniques, difficulty, time, space, bounds, statement]: DemoProblem, createdAt: Instant): Problem {
+    const at = Date.parse(createdAt);
+    return {
+      id: this.newId(at),
+      revision: this.newId(at),
+      deleted: false,
+      title,
+      difficulty,
+      techniques: [...techniques],
+      cost: { time, space },
+      origin: this.random.pick(origins),
+      employer: this.random.chance(0.25) ? this.random.pick(employers) : null,
+      link: null,
+      statement,
+      bounds: [...bounds],
+      note: '',
+      createdAt,
+    };
+  }
+
+  private sit(problem: Problem, entry: DemoProblem, kind: SittingKind, startedAt: Instant): void {
+    const [main = 'greedy'] = entry[1];
+    const target = defaultSettings.targetMinutes[entry[2]];
+    const strain = { easy: -0.9, medium: 0.1, hard: 1.2 }[entry[2]];
+    const isShort = kind === 'spot' || kind === 'sketch';
+    const level = (this.skill.get(main) ?? (neglected.has(main) ? -2 : this.random.next() * 3.2 - 1.7)) + (kind === 'first-solve' ? 0 : 0.7);
+    this.skill.set(main, level + (isShort ? 0.05 : 0.2) - (kind === 'first-solve' ? 0 : 0.7));
+    const chance = 1 / (1 + Math.exp(strain - level));
+    const isGood = this.random.chance(chance);
+    const isAbandoned = !isGood && this.random.chance(0.12);
+    const result: Result = isGood ? 'solved' : isAbandoned ? 'abandoned' : this.random.pick<Result>(['solved', 'solved', 'partly', 'unsolved']);
+    const help: Help = isGood || isAbandoned ? 'none' : this.random.pick<Help>(['none', 'hint', 'hint', 'read', 'copied']);
+    const slips = isGood ? [] : [this.random.pick<Slip>(['off-by-one', 'edge-case', 'misread', 'too-slow', 'order-of-checks', 'not-initialised', 'typo', 'out-of-range'])];
+    const isMixedUp = kind !== 'first-solve' && !isGood && mixUps[main] !== undefined && this.random.chance(0.6);
+    const isCostWrong = this.random.chance(0.12);
+    if (isCostWrong) slips.push('cost-misstated');
+    const at = Date.parse(startedAt);
+    this.sittings.push({
+      id: this.newId(at),
+      revision: this.newId(at),
+      deleted: false,
+      problemId: problem.id,
+      kind,
+      startedAt,
+      minutes: this.minutesFor(kind, target, isGood, isAbandoned),
+      attempts: isShort || isAbandoned ? [] : this.attempts(isGood, result),
+      result,
+      help,
+      named: kind === 'first-solve' ? null : isMixedUp ? (mixUps[main] ?? null) : main,
+      stated: kind === 'spot' || isAbandoned ? noCost : { time: isCostWrong ? 'O(n²)' : entry[3], space: entry[4] },
+      slips,
+      felt: kind === 'first-solve' || kind === 'rebuild' ? this.feltFor(entry, isGood) : null,
+      language: isShort ? null : 'python',
+      twist: kind === 'twist' ? 'The data comes as a stream.' : null,
+      note: notes[this.sittings.length % 23] ?? '',
+    });
+  }
+
+  private minutesFor(kind: SittingKind, target: number, isGood: boolean, isAbandoned: boolean): number {
+    if (kind === 'spot') return this.random.between(2, 4);
+    if (kind === 'sketch') return this.random.between(6, 12);
+    const share = isAbandoned ? 0.4 : isGood ? 0.45 + this.random.next() * 0.6 : 0.9 + this.random.next() * 0.9;
+    return Math.max(Math.round(target * share * (kind === 'first-solve' ? 1.15 : 0.85)), 3);
+  }
+
+  private attempts(isGood: boolean, result: Result): Attempt[] {
+    const count = isGood ? (this.random.chance(0.75) ? 1 : 2) : this.random.between(2, 4);
+    return Array.from({ length: count }, (_, index) => ({
+      verdict: index === count - 1 && result === 'solved' ? 'accepted' : this.random.pick(['wrong-answer', 'wrong-answer', 'too-slow', 'crashed']),
+    }));
+  }
+
+  /** Felt difficulty often disagrees with the stated one. */
+  private feltFor([, , difficulty]: DemoProblem, isGood: boolean): number {
+    const stated = { easy: 2, medium: 3, hard: 4 }[difficulty];
+    return Math.min(Math.max(stated + this.random.between(-1, 1) + (isGood ? 0 : 1), 1), 5);
+  }
+
+  private interviews(): Interview[] {
+    const [otterbridge, fennmark, halden] = employers;
+    const interview = (employer: string, round: string, day: number, clock: string, zone: Zone, more: Partial<Interview>): Interview => ({
+      id: this.newId(),
+      revision: this.newId(),
+      deleted: false,
+      employer,
+      round,
+      at: instantAt(addDays(this.today, day), clock, zone),
+      zone,
+      mix: 'usual',
+      difficulty: 'medium',
+      importance: 3,
+      status: 'planned',
+      note: '',
+      ...more,
+    });
+    return [
+      interview(fennmark, 'screen', 12, '16:30', 'Atlantic/Reykjavik', { importance: 2 }),
+      interview(otterbridge, 'onsite', 27, '10:00', 'Europe/Oslo', {
+        importance: 5,
+        mix: {
+          'sliding-window': 16, 'monotonic-stack': 14, 'answer-search': 9, 'union-find': 8, 'topological-order': 7,
+          'interval-dp': 6, 'hash-lookup': 8, 'tree-recursion': 10, 'graph-bfs': 8, 'prefix-sums': 6, heap: 8,
+        },
+      }),
+      interview(halden, 'second round', 34, '14:00', 'Europe/Lisbon', { importance: 3, difficulty: 'hard' }),
+    ];
+  }
+}
+
+/** What this engineer takes one technique for. */
+const mixUps: Readonly<Record<string, string>> = {
+  'sliding-window': 'prefix-sums',
+  'monotonic-stack': 'stack-matching',
+  'interval-dp': 'line-dp',
+  heap: 'sort-first',
+  'graph-bfs': 'graph-dfs',
+  greedy: 'line-dp',
+};
+
+const notes: Readonly<Record<number, string>> = {
+  3: 'Say the brute force first, then why it is too slow.',
+  9: 'Ask whether equal values count as taller.',
+  14: 'Drew the window by hand; the bug was in the first step.',
+  19: 'Forgot the empty case again.',
+};
