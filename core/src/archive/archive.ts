@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ArchiveError, type Fault } from '../errors';
 import { ChoiceSchema } from '../log/choice';
 import { InterviewSchema } from '../log/interview';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { IdSchema, recordShape } from './record';
 import { ReviewKindSchema } from './sitting';
 import { TechniqueIdSchema } from './technique';

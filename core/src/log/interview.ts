@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DifficultySchema } from './problem';
 import { recordShape } from './record';
 import { type Technique, type TechniqueId, TechniqueIdSchema, resolveTechnique } from './technique';

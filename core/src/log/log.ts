@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type * as z from 'zod';
 import { catalogue } from './catalogue';
 import { type Choice, ChoiceSchema, targetKey } from './choice';
 import { type Interview, InterviewSchema } from './interview';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { IdSchema, recordShape } from './record';
 import { TechniqueIdSchema } from './technique';
 import { InstantSchema } from './time';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A UUIDv7: its order is the order of creation. */
 export const IdSchema = z.uuidv7();

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Difficulty } from './problem';
 import { IdSchema } from './record';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CostPairSchema, noCost } from './problem';
 import { IdSchema, recordShape } from './record';
 import { TechniqueIdSchema } from './technique';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { recordShape } from './record';
 
 /** A short stable word such as `sliding-window`; the same in every copy, so that two logs merge by meaning. */

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { z } from 'zod';
+import * as z from 'zod';
 import { TimeError } from '../errors';
 
 /** A UTC instant, ISO 8601 with `Z`. */

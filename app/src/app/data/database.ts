@@ -1,0 +1,73 @@
+import type { Choice, Interview, PlannedKind, Problem, Settings, Sitting, Technique } from '@lernen/core';
+import { Dexie, type EntityTable, type Table } from 'dexie';
+
+/** The settings record; there is one. */
+export interface StoredSettings extends Settings {
+  readonly id: 'settings';
+}
+
+export type ContentTable = 'problems' | 'sittings' | 'techniques' | 'interviews' | 'choices' | 'settings';
+
+/** What one command wrote, so that every open page can follow and the command can be undone. */
+export interface JournalEntry {
+  readonly seq: number;
+  /** When, ISO 8601 UTC. */
+  readonly at: string;
+  /** What was done, for people. */
+  readonly label: string;
+  /** What was written, by table: the id and the revision that it has since. */
+  readonly written: Readonly<Partial<Record<ContentTable, readonly Written[]>>>;
+  /** What stood there before, by table, in the same order; null where nothing did. */
+  readonly before: Readonly<Partial<Record<ContentTable, readonly (object | null)[]>>>;
+  /** The entry that undid this one. */
+  readonly undoneBy: number | null;
+}
+
+export interface Written {
+  readonly id: string;
+  readonly revision: string;
+}
+
+/** Where the items of the last plan stood; the next plan keeps them unless something is clearly better. */
+export interface PlanTrace {
+  readonly days: readonly {
+    readonly date: string;
+    readonly items: readonly { readonly problemId: string | null; readonly technique: string | null; readonly kind: PlannedKind }[];
+  }[];
+}
+
+/** Things of this browser alone: they are in no archive. */
+export interface LocalRow {
+  readonly key: string;
+  readonly value: unknown;
+}
+
+/** The names of the two worlds' databases. The demo never touches a person's own. */
+export const databaseNames = { own: 'lernen', demo: 'lernen-demo' } as const;
+export type World = keyof typeof databaseNames;
+
+export class LernenDatabase extends Dexie {
+  declare readonly problems: EntityTable<Problem, 'id'>;
+  /** All revisions; the newest of each id counts. */
+  declare readonly sittings: EntityTable<Sitting, 'revision'>;
+  declare readonly techniques: EntityTable<Technique, 'id'>;
+  declare readonly interviews: EntityTable<Interview, 'id'>;
+  declare readonly choices: EntityTable<Choice, 'id'>;
+  declare readonly settings: EntityTable<StoredSettings, 'id'>;
+  declare readonly journal: Table<JournalEntry, number, Omit<JournalEntry, 'seq'>>;
+  declare readonly local: EntityTable<LocalRow, 'key'>;
+
+  constructor(world: World) {
+    super(databaseNames[world]);
+    this.version(1).stores({
+      problems: 'id',
+      sittings: 'revision, id',
+      techniques: 'id',
+      interviews: 'id',
+      choices: 'id',
+      settings: 'id',
+      journal: '++seq',
+      local: 'key',
+    });
+  }
+}

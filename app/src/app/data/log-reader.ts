@@ -1,0 +1,99 @@
+import { type CollectionName, type Collections, type Log, type Settings, SettingsSchema, type StoredRecords, collectionNames, logFrom } from '@lernen/core';
+import { type LernenDatabase } from './database';
+import { withoutId } from './commands';
+
+const chunk = 2000;
+/** Above this many changed records, reading everything anew is quicker. */
+const mostFollowed = 1500;
+
+/**
+ * A copy of the log in memory that follows the database: once read, it takes in only what the journal says has changed.
+ * The page and the workers each have one.
+ */
+export class LogReader {
+  private seq = 0;
+  private isRead = false;
+  private readonly records: { [N in CollectionName]: Map<string, Collections[N]> } = {
+    problems: new Map(),
+    sittings: new Map(),
+    techniques: new Map(),
+    interviews: new Map(),
+    choices: new Map(),
+  };
+  private settings: Settings | null = null;
+
+  constructor(private readonly database: LernenDatabase) {}
+
+  /** Takes in what was written since the last call. @returns whether anything had been. */
+  async catchUp(): Promise<boolean> {
+    if (!this.isRead) {
+      await this.readAll();
+      return true;
+    }
+    const entries = await this.database.journal.where('seq').above(this.seq).toArray();
+    if (entries.length === 0) return false;
+    const changed = entries.reduce((sum, entry) => sum + Object.values(entry.written).reduce((count, keys) => count + keys.length, 0), 0);
+    if (changed > mostFollowed) {
+      await this.readAll();
+      return true;
+    }
+    for (const { written } of entries) {
+      for (const name of collectionNames) {
+        const keys = (written[name] ?? []).map(({ id, revision }) => (name === 'sittings' ? revision : id));
+        if (keys.length > 0) this.put(name, (await this.database.table(name).bulkGet(keys)).filter((record) => record !== undefined));
+      }
+      if (written.settings) await this.readSettings();
+    }
+    this.seq = entries.at(-1)?.seq ?? this.seq;
+    return true;
+  }
+
+  stored(): StoredRecords {
+    const { problems, sittings, techniques, interviews, choices } = this.records;
+    return {
+      problems: [...problems.values()],
+      sittings: [...sittings.values()],
+      techniques: [...techniques.values()],
+      interviews: [...interviews.values()],
+      choices: [...choices.values()],
+      settings: this.settings,
+    };
+  }
+
+  log(): Log {
+    return logFrom(this.stored());
+  }
+
+  /** In parts, so that a long log never holds the page up for long. */
+  private async readAll(): Promise<void> {
+    const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
+    for (const name of collectionNames) {
+      this.records[name].clear();
+      const table = this.database.table(name);
+      let last: string | null = null;
+      for (;;) {
+        const page: object[] = await (last === null ? table.orderBy(':id') : table.where(':id').above(last)).limit(chunk).toArray();
+        this.put(name, page);
+        if (page.length < chunk) break;
+        last = keyOf(name, page.at(-1) as Collections[typeof name]);
+      }
+    }
+    await this.readSettings();
+    this.seq = seq;
+    this.isRead = true;
+  }
+
+  private async readSettings(): Promise<void> {
+    const row = await this.database.settings.get('settings');
+    this.settings = row ? SettingsSchema.parse(withoutId(row)) : null;
+  }
+
+  private put(name: CollectionName, records: readonly object[]): void {
+    const map = this.records[name] as Map<string, object>;
+    for (const record of records) map.set(keyOf(name, record as Collections[typeof name]), record);
+  }
+}
+
+function keyOf(name: CollectionName, record: { id: string; revision: string }): string {
+  return name === 'sittings' ? record.revision : record.id;
+}

@@ -1,0 +1,142 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { type Help, type Result, type Sitting, type Slip, type Verdict, SittingSchema, targetFor } from '@lernen/core';
+import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
+import { type Running, RunningStore } from '../store/running-store';
+import { CostField } from '../ui/cost-field';
+import { KindMark } from '../ui/kind-mark';
+import { Markdown } from '../ui/markdown';
+import { OutcomeFields } from '../ui/outcome-fields';
+import { TechniquePicker } from '../ui/technique-picker';
+import { kindTasks } from '../ui/words';
+
+/** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
+@Component({
+  selector: 'app-review',
+  imports: [CostField, KindMark, Markdown, OutcomeFields, RouterLink, TechniquePicker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './review.html',
+  styleUrl: './review.scss',
+})
+export class Review {
+  protected readonly store = inject(RunningStore);
+  protected readonly log = inject(LogStore);
+  private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
+  private readonly ticks = signal(0);
+  protected readonly tasks = kindTasks;
+  protected readonly isSaving = signal(false);
+  protected readonly running = this.store.running;
+  protected readonly problem = computed(() => this.log.problemsById().get(this.running()?.problemId ?? '') ?? null);
+  protected readonly target = computed(() => {
+    const kind = this.running()?.kind;
+    return kind === 'spot' ? 3 : kind === 'sketch' ? 8 : targetFor(this.problem()?.difficulty ?? null, this.log.settings());
+  });
+  protected readonly worked = computed(() => {
+    this.ticks();
+    this.running();
+    return this.store.worked();
+  });
+  protected readonly clockText = computed(() => {
+    const seconds = Math.floor(this.worked() / 1000);
+    return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+  });
+  protected readonly isShort = computed(() => this.running()?.kind === 'spot' || this.running()?.kind === 'sketch');
+  protected readonly candidateName = signal<string | null>(null);
+  /** What of it is still missing before it can be saved. */
+  protected readonly missing = computed(() => (this.running()?.result === null ? 'Say what the result was.' : null));
+
+  constructor() {
+    effect((onCleanup) => {
+      if (this.running()?.resumedAt == null) return;
+      const timer = setInterval(() => this.ticks.update((count) => count + 1), 1000);
+      onCleanup(() => clearInterval(timer));
+    });
+  }
+
+  protected change(part: Partial<Running>): void {
+    void this.store.change(part);
+  }
+
+  protected name(): void {
+    this.change({ named: this.candidateName(), hasNamed: true });
+  }
+
+  protected async tell(): Promise<void> {
+    await this.store.pause();
+    this.change({ step: 'telling' });
+  }
+
+  protected async goBack(): Promise<void> {
+    await this.store.change({ step: 'working' });
+    await this.store.resume();
+  }
+
+  protected setResult(result: Result | null): void {
+    this.change({ result });
+  }
+
+  protected setHelp(help: Help): void {
+    this.change({ help });
+  }
+
+  protected setAttempts(attempts: readonly (Verdict | null)[]): void {
+    this.change({ attempts });
+  }
+
+  protected setSlips(slips: readonly Slip[]): void {
+    this.change({ slips });
+  }
+
+  protected async save(): Promise<void> {
+    const running = this.running();
+    const problem = this.problem();
+    if (!running || !problem || running.result === null) return;
+    this.isSaving.set(true);
+    const sitting = this.sittingOf(running, running.result);
+    if (await this.log.saveSitting(sitting, `Saved the ${running.kind} of ${problem.title}`)) {
+      await this.store.finish();
+      await this.router.navigateByUrl(`/review/done/${sitting.id}`);
+    }
+    this.isSaving.set(false);
+  }
+
+  protected async abandon(): Promise<void> {
+    const running = this.running();
+    const problem = this.problem();
+    if (!running) return;
+    // Less than a minute is a start by mistake and no evidence of anything.
+    if (problem && this.store.worked() >= 60_000) await this.log.saveSitting(this.sittingOf(running, 'abandoned'), `Logged the abandoned ${running.kind} of ${problem.title}`);
+    else this.notices.say('Stopped within a minute; nothing was logged.');
+    await this.store.finish();
+    await this.router.navigateByUrl('/today');
+  }
+
+  private sittingOf(running: Running, result: Result): Sitting {
+    const text = (value: string): string | null => (value.trim() === '' ? null : value.trim());
+    return SittingSchema.parse({
+      id: this.log.newId(),
+      revision: this.log.newId(),
+      problemId: running.problemId,
+      kind: running.kind,
+      startedAt: running.startedAt,
+      minutes: Math.min(Math.max(Math.round(this.store.worked() / 60_000), 1), 1440),
+      attempts: running.attempts.map((verdict) => ({ verdict })),
+      result,
+      help: running.help,
+      named: running.named,
+      stated: { time: text(running.time), space: text(running.space) },
+      slips: [...running.slips],
+      felt: running.felt,
+      language: text(running.language),
+      twist: text(running.twist),
+      note: running.note,
+    });
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+}

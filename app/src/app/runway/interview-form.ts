@@ -1,0 +1,198 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { type Interview, type Technique, type Zone, clockOf, dayOf, difficulties, instantAt, isZone } from '@lernen/core';
+import { cityOf, timeIn } from '../ui/dates';
+import { TechniquePicker } from '../ui/technique-picker';
+
+interface Weight {
+  readonly technique: string;
+  readonly weight: number;
+}
+
+/** When an interview is, in whose zone, what is expected in it, and how much it counts. */
+@Component({
+  selector: 'app-interview-form',
+  imports: [TechniquePicker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (submit)="$event.preventDefault(); save()">
+      <div class="fields">
+        <label class="field wide"><span>Employer</span><input class="box" required maxlength="120" [value]="employer()" (input)="employer.set(valueOf($event))" /></label>
+        <label class="field wide"><span>Round</span><input class="box" maxlength="120" placeholder="screen, onsite …" [value]="round()" (input)="round.set(valueOf($event))" /></label>
+        <label class="field"><span>Day</span><input class="box" type="date" required [value]="day()" (input)="day.set(valueOf($event))" /></label>
+        <label class="field"><span>Time</span><input class="box" type="time" required [value]="time()" (input)="time.set(valueOf($event))" /></label>
+        <label class="field wide"
+          ><span>Time zone of the announcement</span><input class="box" list="zones" required autocomplete="off" [value]="zone()" (input)="zone.set(valueOf($event))"
+        /></label>
+        <datalist id="zones">
+          @for (it of zones; track it) {
+            <option [value]="it"></option>
+          }
+        </datalist>
+        @if (both(); as text) {
+          <p class="second wide mono">{{ text }}</p>
+        }
+        <label class="field"
+          ><span>Expected difficulty</span>
+          <select class="box" (change)="setDifficulty(valueOf($event))">
+            @for (it of difficulties; track it) {
+              <option [value]="it" [selected]="it === difficulty()">{{ it }}</option>
+            }
+          </select></label
+        >
+        <label class="field"
+          ><span>Importance</span>
+          <select class="box" (change)="importance.set(+valueOf($event))">
+            @for (it of importances; track it.value) {
+              <option [value]="it.value" [selected]="it.value === importance()">{{ it.word }}</option>
+            }
+          </select></label
+        >
+        <label class="field"
+          ><span>It is</span>
+          <select class="box" (change)="setStatus(valueOf($event))">
+            @for (it of statuses; track it) {
+              <option [value]="it" [selected]="it === status()">{{ it }}</option>
+            }
+          </select></label
+        >
+      </div>
+      <fieldset>
+        <legend class="label">Expected techniques</legend>
+        <label><input type="radio" name="mix" [checked]="isUsual()" (change)="isUsual.set(true)" /> the usual mix</label>
+        <label><input type="radio" name="mix" [checked]="!isUsual()" (change)="isUsual.set(false)" /> by weight</label>
+        @if (!isUsual()) {
+          @for (it of weights(); track it.technique) {
+            <p class="weight">
+              <span>{{ nameOf(it.technique) }}</span>
+              <input class="box mono" type="number" min="0" max="1000" [attr.aria-label]="'Weight of ' + nameOf(it.technique)" [value]="it.weight" (change)="setWeight(it.technique, +valueOf($event))" />
+              <span class="mono second">{{ share(it) }}</span>
+              <button type="button" class="button plain" [attr.aria-label]="'Remove ' + nameOf(it.technique)" (click)="setWeight(it.technique, 0)">×</button>
+            </p>
+          }
+          <app-technique-picker label="Add an expected technique" placeholder="Add a technique" [techniques]="techniques()" [value]="added()" (valueChange)="add($event)" />
+        }
+      </fieldset>
+      @if (missing(); as text) {
+        <p class="fault">{{ text }}</p>
+      }
+      <p class="actions">
+        <button class="button main" [disabled]="missing() !== null">Save</button>
+        <button type="button" class="button plain" (click)="left.emit()">Leave as it was</button>
+        <button type="button" class="button danger" (click)="saved.emit({ ...interview(), deleted: true })">Remove</button>
+      </p>
+    </form>
+  `,
+  styles: `
+    .fields {
+      grid-template-columns: repeat(2, minmax(0, 1fr));
+    }
+    fieldset {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px 16px;
+      margin: 12px 0;
+      padding: 0;
+      border: 0;
+    }
+    .weight {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 76px 44px auto;
+      gap: 8px;
+      align-items: center;
+      width: 100%;
+    }
+    app-technique-picker {
+      width: 100%;
+    }
+  `,
+})
+export class InterviewForm {
+  readonly interview = input.required<Interview>();
+  readonly techniques = input.required<readonly Technique[]>();
+  readonly ownZone = input.required<Zone>();
+  readonly saved = output<Interview>();
+  readonly left = output();
+  protected readonly zones = Intl.supportedValuesOf('timeZone');
+  protected readonly difficulties = difficulties;
+  protected readonly statuses = ['planned', 'done', 'cancelled'] as const;
+  protected readonly importances = [
+    { value: 1, word: '1, a practice run' },
+    { value: 2, word: '2' },
+    { value: 3, word: '3, as usual' },
+    { value: 4, word: '4' },
+    { value: 5, word: '5, the one that counts' },
+  ];
+  protected readonly employer = linkedSignal(() => this.interview().employer);
+  protected readonly round = linkedSignal(() => this.interview().round);
+  protected readonly zone = linkedSignal(() => this.interview().zone);
+  protected readonly day = linkedSignal(() => dayOf(this.interview().at, this.interview().zone));
+  protected readonly time = linkedSignal(() => clockOf(this.interview().at, this.interview().zone));
+  protected readonly difficulty = linkedSignal(() => this.interview().difficulty);
+  protected readonly importance = linkedSignal(() => this.interview().importance);
+  protected readonly status = linkedSignal(() => this.interview().status);
+  protected readonly isUsual = linkedSignal(() => this.interview().mix === 'usual');
+  protected readonly weights = linkedSignal<readonly Weight[]>(() => {
+    const { mix } = this.interview();
+    return mix === 'usual' ? [] : Object.entries(mix).map(([technique, weight]) => ({ technique, weight }));
+  });
+  protected readonly added = signal<string | null>(null);
+
+  protected readonly missing = computed(() => {
+    if (this.employer().trim() === '') return 'Write the employer.';
+    if (this.day() === '' || this.time() === '') return 'Say on which day and at what time.';
+    if (!isZone(this.zone())) return `“${this.zone()}” is not a time zone. Choose one such as Europe/Lisbon.`;
+    return !this.isUsual() && this.weights().length === 0 ? 'Add at least one technique, or take the usual mix.' : null;
+  });
+  protected readonly both = computed(() => {
+    if (this.missing() !== null || this.zone() === this.ownZone()) return null;
+    const at = instantAt(this.day(), this.time(), this.zone());
+    return `${timeIn(at, this.zone())} ${cityOf(this.zone())} = ${timeIn(at, this.ownZone())} here`;
+  });
+
+  protected nameOf(id: string): string {
+    return this.techniques().find((technique) => technique.id === id)?.name ?? id;
+  }
+
+  protected share({ weight }: Weight): string {
+    const total = this.weights().reduce((sum, it) => sum + it.weight, 0);
+    return total === 0 ? '' : `${Math.round((100 * weight) / total)} %`;
+  }
+
+  protected add(id: string | null): void {
+    if (id !== null && !this.weights().some((it) => it.technique === id)) this.weights.set([...this.weights(), { technique: id, weight: 10 }]);
+    this.added.set(null);
+  }
+
+  /** A weight of 0 takes the technique out. */
+  protected setWeight(id: string, weight: number): void {
+    const bounded = Math.min(Math.max(Number.isFinite(weight) ? weight : 0, 0), 1000);
+    this.weights.set(this.weights().flatMap((it) => (it.technique !== id ? [it] : bounded > 0 ? [{ ...it, weight: bounded }] : [])));
+  }
+
+  protected setDifficulty(value: string): void {
+    this.difficulty.set(difficulties.find((it) => it === value) ?? 'medium');
+  }
+
+  protected setStatus(value: string): void {
+    this.status.set(this.statuses.find((it) => it === value) ?? 'planned');
+  }
+
+  protected save(): void {
+    if (this.missing() !== null) return;
+    this.saved.emit({
+      ...this.interview(),
+      employer: this.employer().trim(),
+      round: this.round().trim(),
+      at: instantAt(this.day(), this.time(), this.zone()),
+      zone: this.zone(),
+      difficulty: this.difficulty(),
+      importance: this.importance(),
+      status: this.status(),
+      mix: this.isUsual() ? 'usual' : Object.fromEntries(this.weights().map(({ technique, weight }) => [technique, weight])),
+    });
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+}

@@ -1,0 +1,130 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { type CsvField, type CsvMapping, type DateOrder, csvFields } from '@lernen/core';
+import { Clock } from '../store/clock';
+import { Files } from '../store/files-service';
+import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
+import { shortDay } from '../ui/dates';
+import { download } from '../ui/download';
+import { counted } from '../ui/words';
+import type { CsvGuess, CsvPreview } from '../workers/files/files.worker';
+
+const shown = 12;
+
+/** A spreadsheet before it comes in: what each column means, what would be written, which rows cannot be read and why. */
+@Component({
+  selector: 'app-csv-wizard',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './csv-wizard.html',
+  styles: `
+    :host {
+      display: block;
+      margin: 12px 0;
+      padding: 12px 0;
+      border-top: 2px solid var(--lamp);
+      border-bottom: 1px solid var(--line);
+    }
+    .scroll {
+      overflow-x: auto;
+      margin: 8px 0;
+    }
+    th,
+    td {
+      max-width: 260px;
+      padding: 4px 14px 4px 0;
+      border-bottom: 1px solid var(--line);
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    td.reason {
+      color: var(--risk);
+      white-space: normal;
+      max-width: none;
+    }
+    .options {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 12px;
+      margin: 8px 0;
+    }
+    h4 {
+      margin: 12px 0 4px;
+    }
+  `,
+})
+export class CsvWizard {
+  readonly name = input.required<string>();
+  readonly guess = input.required<CsvGuess>();
+  readonly done = output();
+  private readonly files = inject(Files);
+  private readonly log = inject(LogStore);
+  private readonly notices = inject(Notices);
+  protected readonly clock = inject(Clock);
+  protected readonly fields = csvFields;
+  protected readonly counted = counted;
+  protected readonly shortDay = shortDay;
+  protected readonly shown = shown;
+  protected readonly mapping = linkedSignal<CsvMapping>(() => this.guess().mapping);
+  protected readonly dateOrder = linkedSignal<DateOrder>(() => this.guess().dateOrder);
+  protected readonly fallbackDay = linkedSignal(() => this.guess().fallbackDay);
+  protected readonly preview = signal<CsvPreview | null>(null);
+  protected readonly progress = signal<number | null>(null);
+  protected readonly failure = signal<string | null>(null);
+
+  constructor() {
+    effect(() => {
+      const choices = { mapping: this.mapping(), dateOrder: this.dateOrder(), fallbackDay: this.fallbackDay() };
+      void this.attempt(async () => this.preview.set(await this.files.previewCsv(choices, (share) => this.progress.set(share))));
+    });
+  }
+
+  /** A meaning can belong to one column only; the column that had it before goes into the note. */
+  protected setMeaning(column: number, value: string): void {
+    const meaning = csvFields.find((field): field is CsvField => field === value) ?? null;
+    this.mapping.set(this.mapping().map((field, index) => (index === column ? meaning : field === meaning ? null : field)));
+  }
+
+  protected assumed(preview: CsvPreview): number {
+    return preview.rows.filter((row) => row.isDayAssumed).length;
+  }
+
+  protected async apply(): Promise<void> {
+    const preview = this.preview();
+    if (!preview) return;
+    await this.attempt(async () => {
+      const seq = await this.files.applyCsv(`Imported ${this.name()}`, (share) => this.progress.set(share));
+      await this.log.catchUp();
+      this.notices.say(`Imported ${counted(preview.rows.length, 'sitting')} at ${counted(preview.newProblems, 'new problem')}.`, {
+        label: 'Undo',
+        run: () => void this.log.undo(seq),
+      });
+      this.done.emit();
+    });
+  }
+
+  protected saveFailures(): Promise<void> {
+    return this.attempt(async () => download(await this.files.failedRows(), `not-imported-${this.name()}`, 'text/csv'));
+  }
+
+  protected stop(): void {
+    this.files.stop();
+    this.done.emit();
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.failure.set(null);
+    this.progress.set(0);
+    try {
+      await work();
+    } catch (error) {
+      this.failure.set(error instanceof Error ? error.message : String(error));
+    } finally {
+      this.progress.set(null);
+    }
+  }
+}

@@ -1,0 +1,141 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { weekdays } from '@lernen/core';
+import { LogStore } from '../store/log-store';
+import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
+import { RecordsSetup } from './records-setup';
+import { TechniquesSetup } from './techniques-setup';
+
+const weekdayNames = { sun: 'Sunday', mon: 'Monday', tue: 'Tuesday', wed: 'Wednesday', thu: 'Thursday', fri: 'Friday', sat: 'Saturday' } as const;
+
+/** What the person chose, their techniques, and their records coming in and going out. */
+@Component({
+  selector: 'app-setup',
+  imports: [RecordsSetup, TechniquesSetup],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="page">
+      <h1>Setup</h1>
+      <section aria-labelledby="choices-title">
+        <h2 id="choices-title">Choices</h2>
+        <div class="fields">
+          <label class="field"
+            ><span>Theme</span>
+            <select class="box" (change)="setTheme(valueOf($event))">
+              @for (it of themes; track it) {
+                <option [value]="it" [selected]="it === log.settings().theme">{{ it === 'system' ? 'as the system' : it }}</option>
+              }
+            </select></label
+          >
+          <label class="field"
+            ><span>Goal, chance of an unaided solve in time, %</span
+            ><input class="box mono" type="number" min="30" max="99" [value]="goal()" (change)="setGoal(valueOf($event))"
+          /></label>
+          @for (it of difficulties; track it) {
+            <label class="field"
+              ><span>Target for {{ it }}, min</span
+              ><input class="box mono" type="number" min="1" max="480" [value]="log.settings().targetMinutes[it]" (change)="setTarget(it, valueOf($event))"
+            /></label>
+          }
+          <label class="field"
+            ><span>The week begins on</span>
+            <select class="box" (change)="setFirstDay(valueOf($event))">
+              @for (it of weekdays; track it) {
+                <option [value]="it" [selected]="it === log.settings().firstDayOfWeek">{{ weekdayNames[it] }}</option>
+              }
+            </select></label
+          >
+        </div>
+      </section>
+      <section aria-labelledby="keys-title">
+        <h2 id="keys-title">Keys</h2>
+        <label class="check"><input type="checkbox" [checked]="log.settings().singleKeys" (change)="toggleKeys()" /> single-key shortcuts</label>
+        @if (log.settings().singleKeys) {
+          <div class="fields">
+            @for (command of commands; track command) {
+              <label class="field"
+                ><span>{{ shortcutWords[command] }}</span
+                ><input class="box mono key" maxlength="1" [value]="keyOf(command)" (change)="setKey(command, $event)"
+              /></label>
+            }
+          </div>
+        }
+      </section>
+      <app-techniques-setup id="techniques" />
+      <app-records-setup id="records" />
+    </div>
+  `,
+  styles: `
+    section h2 {
+      margin-bottom: 8px;
+    }
+    .fields {
+      grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+      align-items: end;
+      max-width: 960px;
+    }
+    .check {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 32px;
+    }
+    .key {
+      width: 48px;
+      text-align: center;
+    }
+  `,
+})
+export class Setup {
+  protected readonly log = inject(LogStore);
+  protected readonly themes = ['system', 'light', 'dark'] as const;
+  protected readonly difficulties = ['easy', 'medium', 'hard'] as const;
+  protected readonly weekdays = [...weekdays.slice(1), 'sun'] as (keyof typeof weekdayNames)[];
+  protected readonly weekdayNames = weekdayNames;
+  protected readonly commands = Object.keys(shippedKeys) as ShortcutCommand[];
+  protected readonly shortcutWords = shortcutWords;
+
+  protected goal(): number {
+    return Math.round(this.log.settings().goal * 100);
+  }
+
+  protected setTheme(value: string): void {
+    void this.log.saveSettings({ theme: this.themes.find((it) => it === value) ?? 'system' });
+  }
+
+  protected setGoal(text: string): void {
+    const goal = Number(text);
+    if (goal >= 30 && goal <= 99) void this.log.saveSettings({ goal: goal / 100 });
+  }
+
+  protected setTarget(difficulty: 'easy' | 'medium' | 'hard', text: string): void {
+    const minutes = Number(text);
+    if (Number.isInteger(minutes) && minutes >= 1 && minutes <= 480) {
+      void this.log.saveSettings({ targetMinutes: { ...this.log.settings().targetMinutes, [difficulty]: minutes } });
+    }
+  }
+
+  protected setFirstDay(value: string): void {
+    void this.log.saveSettings({ firstDayOfWeek: this.weekdays.find((it) => it === value) ?? 'mon' });
+  }
+
+  protected toggleKeys(): void {
+    void this.log.saveSettings({ singleKeys: !this.log.settings().singleKeys });
+  }
+
+  protected keyOf(command: ShortcutCommand): string {
+    return this.log.settings().keys[command] ?? shippedKeys[command];
+  }
+
+  /** A key that another command has is not taken; the field shows the old one again. */
+  protected setKey(command: ShortcutCommand, event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const key = field.value.trim().toLowerCase();
+    const isTaken = this.commands.some((other) => other !== command && this.keyOf(other) === key);
+    if (key.length !== 1 || isTaken) field.value = this.keyOf(command);
+    else void this.log.saveSettings({ keys: { ...this.log.settings().keys, [command]: key } });
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+}

@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core';
+import { LogStore } from '../store/log-store';
+import { TechniquePicker } from '../ui/technique-picker';
+
+/** The catalogue: rename, add, merge, hide. What was logged with a technique stays with it through all of that. */
+@Component({
+  selector: 'app-techniques-setup',
+  imports: [TechniquePicker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <section aria-labelledby="catalogue-title">
+      <h2 id="catalogue-title">Techniques</h2>
+      <form class="actions" (submit)="$event.preventDefault(); add()">
+        <label class="field"><span>New technique</span><input class="box" maxlength="80" [value]="name()" (input)="name.set(valueOf($event))" /></label>
+        <label class="field"
+          ><span>Family</span><input class="box" list="families" maxlength="60" [value]="family()" (input)="family.set(valueOf($event))"
+        /></label>
+        <datalist id="families">
+          @for (it of families(); track it) {
+            <option [value]="it"></option>
+          }
+        </datalist>
+        <button class="button" [disabled]="addFault() !== null">Add</button>
+        @if (name() !== '' && addFault(); as text) {
+          <span class="fault">{{ text }}</span>
+        }
+      </form>
+      <details>
+        <summary>{{ log.log().techniques.length }} techniques</summary>
+        @for (it of log.log().techniques; track it.id) {
+          <div class="row">
+            <input class="box" maxlength="80" [attr.aria-label]="'Name of ' + it.name" [value]="it.name" (change)="rename(it, $event)" />
+            <span class="second">{{ it.family }}</span>
+            @if (it.mergedInto; as target) {
+              <span>merged into {{ nameOf(target) }}</span>
+              <button type="button" class="button plain" (click)="change(it, { mergedInto: null }, 'Took ' + it.name + ' apart again')">Take apart</button>
+            } @else {
+              <app-technique-picker [label]="'Merge ' + it.name + ' into'" placeholder="merge into …" [techniques]="others(it)" [value]="null" (valueChange)="merge(it, $event)" />
+              <button type="button" class="button plain" (click)="change(it, { hidden: !it.hidden }, (it.hidden ? 'Showed ' : 'Hid ') + it.name)">{{ it.hidden ? 'Show' : 'Hide' }}</button>
+            }
+          </div>
+        }
+      </details>
+    </section>
+  `,
+  styles: `
+    h2 {
+      margin-bottom: 8px;
+    }
+    form {
+      align-items: end;
+    }
+    details {
+      margin-top: 12px;
+      max-width: 960px;
+    }
+    summary {
+      padding: 4px 0;
+      cursor: pointer;
+    }
+    .row {
+      display: grid;
+      grid-template-columns: minmax(140px, 2fr) minmax(0, 1.4fr) minmax(120px, 1.6fr) 96px;
+      gap: 4px 12px;
+      align-items: center;
+      padding: 3px 0;
+    }
+    @media (width < 600px) {
+      .row {
+        grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+      }
+    }
+  `,
+})
+export class TechniquesSetup {
+  protected readonly log = inject(LogStore);
+  protected readonly name = signal('');
+  protected readonly family = signal('My own');
+  protected readonly families = computed(() => [...new Set(this.log.log().techniques.map((technique) => technique.family))]);
+  protected readonly addFault = computed(() => {
+    const id = techniqueIdFrom(this.name());
+    if (id === '') return 'Write a name with letters or digits.';
+    if (this.family().trim() === '') return 'Write a family.';
+    return this.log.techniquesById().has(id) ? 'There is a technique of that name.' : null;
+  });
+
+  protected others(technique: Technique): Technique[] {
+    return this.log.offered().filter((it) => it.id !== technique.id);
+  }
+
+  protected nameOf(id: string): string {
+    return this.log.techniquesById().get(id)?.name ?? id;
+  }
+
+  protected async add(): Promise<void> {
+    if (this.addFault() !== null) return;
+    const name = this.name().trim();
+    const technique = TechniqueSchema.parse({ id: techniqueIdFrom(name), revision: this.log.newId(), name, family: this.family().trim() });
+    if (await this.log.saveTechniques([technique], `Added ${name}`)) this.name.set('');
+  }
+
+  protected rename(technique: Technique, event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const name = field.value.trim();
+    if (name === '' || name === technique.name) {
+      field.value = technique.name;
+      return;
+    }
+    const aliases = [...new Set([...technique.aliases, technique.name])];
+    this.change(technique, { name, aliases }, `Renamed ${technique.name} to ${name}`);
+  }
+
+  protected merge(technique: Technique, target: string | null): void {
+    if (target !== null) this.change(technique, { mergedInto: target }, `Merged ${technique.name} into ${this.nameOf(target)}`);
+  }
+
+  protected change(technique: Technique, part: Partial<Technique>, label: string): void {
+    void this.log.saveTechniques([{ ...technique, ...part }], label);
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+}

@@ -1,0 +1,237 @@
+import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import { type Completion, type CompletionContext, type QuickPart, completeQuickLine, readQuickLine } from '@lernen/core';
+import { filter } from 'rxjs';
+import { Clock } from '../store/clock';
+import { localValue } from '../store/local-value';
+import { LogStore } from '../store/log-store';
+import { Shortcuts } from './shortcuts';
+
+/** The one-line language for logging, docked under every page. It reads back what it understood as one types. */
+@Component({
+  selector: 'app-quick-line',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (completions().length > 0) {
+      <ul id="quick-completions" role="listbox" aria-label="Completions" class="completions">
+        @for (completion of completions(); track completion.insert; let index = $index) {
+          <li
+            role="option"
+            [id]="'quick-completion-' + index"
+            [attr.aria-selected]="index === active()"
+            [class.active]="index === active()"
+            (pointerdown)="complete(completion, $event)"
+          >
+            <span class="mono">{{ completion.label }}</span> <span class="second">{{ completion.detail }}</span>
+          </li>
+        }
+      </ul>
+    }
+    @if (line() !== '') {
+      <div class="read" aria-live="polite">
+        @for (part of shownParts(); track $index) {
+          <span [class.fault]="part.fault !== null" [class.slip]="part.kind === 'slip'" [class.new]="part.isNew">
+            <b>{{ labelOf(part) }}</b> {{ part.value }}
+            @if (part.fault !== null) {
+              <em>{{ part.fault }}</em>
+            }
+          </span>
+        }
+        @if (knownText(); as text) {
+          <span class="known">{{ text }}</span>
+        }
+      </div>
+    }
+    <div class="line">
+      <label for="quick-line">log</label>
+      <div class="input">
+        <div class="marks mono" aria-hidden="true" #marks>
+          @for (piece of pieces(); track $index) {
+            <span [class.marked]="piece.isFault">{{ piece.text }}</span>
+          }
+        </div>
+        <input
+          #input
+          id="quick-line"
+          class="mono"
+          type="text"
+          autocomplete="off"
+          autocapitalize="off"
+          spellcheck="false"
+          role="combobox"
+          aria-autocomplete="list"
+          aria-controls="quick-completions"
+          [attr.aria-expanded]="completions().length > 0"
+          [attr.aria-activedescendant]="active() >= 0 ? 'quick-completion-' + active() : null"
+          placeholder="Title #technique 31m x2 O(n) !slip ~hint"
+          [value]="line()"
+          (input)="type()"
+          (keydown)="press($event)"
+          (keyup)="follow()"
+          (click)="follow()"
+          (scroll)="follow()"
+          (focus)="hasFocus.set(true)"
+          (blur)="leave()"
+        />
+      </div>
+      <span class="keys">
+        @if (line() !== '') {
+          <button type="button" class="button plain" (click)="save()"><kbd>Enter</kbd> save</button>
+          <span class="esc"><kbd>Esc</kbd> leave it for later</span>
+        }
+        <a class="button plain" routerLink="/sitting/new" [queryParams]="line() === '' ? {} : { line: line() }">Form</a>
+      </span>
+    </div>
+  `,
+  styleUrl: './quick-line.scss',
+})
+export class QuickLine {
+  private readonly log = inject(LogStore);
+  private readonly clock = inject(Clock);
+  private readonly kept = localValue<string>('quick-line');
+  private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
+  private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
+  protected readonly line = signal('');
+  protected readonly caret = signal(0);
+  protected readonly hasFocus = signal(false);
+  protected readonly active = signal(-1);
+  /** Set when Escape closed the list; typing opens it again. */
+  private readonly isClosed = signal(false);
+  /** Set once somebody typed: a kept draft that arrives later must not overwrite it. */
+  private isTouched = false;
+
+  private readonly context = computed<CompletionContext>(() => {
+    const { problems, sittings } = this.log.log();
+    return {
+      today: this.clock.today(),
+      techniques: this.log.offered(),
+      problems,
+      origins: distinct(problems.map((problem) => problem.origin)),
+      employers: distinct([...problems.map((problem) => problem.employer), ...this.log.log().interviews.map((it) => it.employer)]),
+      languages: distinct(sittings.map((sitting) => sitting.language)),
+    };
+  });
+  protected readonly reading = computed(() => readQuickLine(this.line(), this.context()));
+  protected readonly completions = computed<Completion[]>(() =>
+    this.hasFocus() && !this.isClosed() && this.line() !== '' ? completeQuickLine(this.line(), this.caret(), this.context()) : [],
+  );
+  /** Title words are read back as one. */
+  protected readonly shownParts = computed<QuickPart[]>(() => {
+    const { parts, draft } = this.reading();
+    const title = parts.find((part) => part.kind === 'title');
+    return parts.filter((part) => part.kind !== 'title' || part === title).map((part) => (part === title ? { ...part, value: draft.title } : part));
+  });
+  protected readonly pieces = computed(() => {
+    const pieces: { text: string; isFault: boolean }[] = [];
+    let at = 0;
+    for (const part of this.reading().parts) {
+      if (part.fault === null) continue;
+      pieces.push({ text: this.line().slice(at, part.start), isFault: false }, { text: this.line().slice(part.start, part.end), isFault: true });
+      at = part.end;
+    }
+    return pieces;
+  });
+  protected readonly knownText = computed(() => {
+    const { knownProblemId, draft } = this.reading();
+    if (knownProblemId === null) return draft.title === '' ? 'write the title' : 'a new problem';
+    const { changes } = this.log.recordsFor(draft, knownProblemId);
+    const count = this.log.sittingsOf().get(knownProblemId)?.length ?? 0;
+    return [`known: adds sitting ${count + 1}`, ...changes].join('; ');
+  });
+
+  constructor() {
+    void this.kept.read().then((draft) => {
+      if (draft && !this.isTouched) this.line.set(draft);
+    });
+    inject(Shortcuts)
+      .commands.pipe(
+        filter((command) => command === 'log'),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.input().nativeElement.focus());
+    effect(() => {
+      const line = this.line();
+      if (this.isTouched) void this.kept.write(line);
+    });
+  }
+
+  protected labelOf(part: QuickPart): string {
+    if (part.fault !== null) return 'not understood';
+    return part.isNew ? 'new technique' : (part.kind ?? '');
+  }
+
+  protected type(): void {
+    this.isTouched = true;
+    this.isClosed.set(false);
+    this.active.set(-1);
+    this.line.set(this.input().nativeElement.value);
+    this.follow();
+  }
+
+  /** Keeps the marks under the text and the completion at the caret. */
+  protected follow(): void {
+    const input = this.input().nativeElement;
+    this.caret.set(input.selectionStart ?? input.value.length);
+    this.marks().nativeElement.scrollLeft = input.scrollLeft;
+  }
+
+  protected press(event: KeyboardEvent): void {
+    const completions = this.completions();
+    const chosen = completions[this.active()];
+    if (event.key === 'ArrowDown' && completions.length > 0) this.active.set((this.active() + 1) % completions.length);
+    else if (event.key === 'ArrowUp' && completions.length > 0) this.active.set(this.active() <= 0 ? completions.length - 1 : this.active() - 1);
+    else if ((event.key === 'Enter' || event.key === 'Tab') && chosen) this.complete(chosen, event);
+    else if (event.key === 'Tab' && !event.shiftKey && completions[0] && this.isMarked()) this.complete(completions[0], event);
+    else if (event.key === 'Enter') void this.save();
+    else if (event.key === 'Escape' && completions.length > 0) this.isClosed.set(true);
+    else if (event.key === 'Escape') this.input().nativeElement.blur();
+    else return;
+    event.preventDefault();
+  }
+
+  protected complete(completion: Completion, event: Event): void {
+    event.preventDefault();
+    const line = this.line();
+    const rest = line.slice(completion.end).replace(/^\s+/, '');
+    const before = `${line.slice(0, completion.start)}${completion.insert} `;
+    this.isTouched = true;
+    this.line.set(before + rest);
+    this.active.set(-1);
+    const input = this.input().nativeElement;
+    input.value = before + rest;
+    input.setSelectionRange(before.length, before.length);
+    this.caret.set(before.length);
+  }
+
+  protected leave(): void {
+    this.hasFocus.set(false);
+    this.active.set(-1);
+  }
+
+  protected async save(): Promise<void> {
+    const { isComplete, draft, knownProblemId } = this.reading();
+    if (!isComplete) {
+      this.input().nativeElement.focus();
+      return;
+    }
+    const records = this.log.recordsFor(draft, knownProblemId);
+    const said = records.isNewProblem ? 'a new problem' : `sitting ${(this.log.sittingsOf().get(records.problemId)?.length ?? 0) + 1}`;
+    const added = records.techniques.length > 0 ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}` : '';
+    if (await this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`)) {
+      this.isTouched = true;
+      this.line.set('');
+      this.input().nativeElement.value = '';
+    }
+  }
+
+  private isMarked(): boolean {
+    const token = this.line().slice(0, this.caret()).split(/\s/).at(-1) ?? '';
+    return /^(?:[#!~=@]|from:|for:|in:)/.test(token);
+  }
+}
+
+function distinct(values: readonly (string | null)[]): string[] {
+  return [...new Set(values.filter((value) => value !== null))];
+}

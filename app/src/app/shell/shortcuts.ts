@@ -1,0 +1,39 @@
+import { Injectable, computed, inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { Subject } from 'rxjs';
+import { LogStore } from '../store/log-store';
+import { shippedKeys, type ShortcutCommand } from '../ui/shortcut-list';
+
+const places: Partial<Record<ShortcutCommand, string>> = {
+  today: '/today',
+  problems: '/problems',
+  techniques: '/techniques',
+  runway: '/runway',
+  setup: '/setup',
+};
+
+/** Single keys, while nobody is writing. Every one can be changed or all switched off in the setup (WCAG 2.1.4). */
+@Injectable({ providedIn: 'root' })
+export class Shortcuts {
+  private readonly log = inject(LogStore);
+  private readonly router = inject(Router);
+  /** Commands that somebody else carries out: focusing the quick line, showing the list, starting the next review. */
+  readonly commands = new Subject<ShortcutCommand>();
+  readonly keys = computed<Readonly<Record<ShortcutCommand, string>>>(() => ({ ...shippedKeys, ...this.log.settings().keys }));
+
+  handle(event: KeyboardEvent): void {
+    if (!this.log.settings().singleKeys || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target)) return;
+    const commands = Object.entries(this.keys()) as [ShortcutCommand, string][];
+    const found = commands.find(([, key]) => key.toLowerCase() === event.key.toLowerCase());
+    if (!found) return;
+    event.preventDefault();
+    const place = places[found[0]];
+    if (place) void this.router.navigateByUrl(place);
+    else this.commands.next(found[0]);
+  }
+}
+
+function isWriting(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  return target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]') !== null;
+}

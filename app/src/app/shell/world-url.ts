@@ -1,0 +1,18 @@
+import { Injectable, inject } from '@angular/core';
+import { DefaultUrlSerializer, type UrlTree } from '@angular/router';
+import { WORLD } from '../store/world';
+
+/** Keeps `?demo` in every address of the demo, so that a link opened in a new tab stays in that world. */
+@Injectable()
+export class WorldUrlSerializer extends DefaultUrlSerializer {
+  private readonly world = inject(WORLD);
+
+  override serialize(tree: UrlTree): string {
+    const address = super.serialize(tree);
+    if (this.world === 'own') return address;
+    const [path = '', rest = ''] = address.split('?', 2);
+    const [query = '', fragment] = rest.split('#', 2);
+    const others = query.split('&').filter((part) => part !== '' && !/^demo(?:=|$)/.test(part));
+    return `${path}?${['demo', ...others].join('&')}${fragment === undefined ? '' : `#${fragment}`}`;
+  }
+}

@@ -1,0 +1,24 @@
+import { Injectable, computed, signal } from '@angular/core';
+import { type Day, type Instant, type Zone, dayOf } from '@lernen/core';
+
+/** The one clock of the page. It ticks by the minute; whoever needs seconds reads `milliseconds()`. */
+@Injectable({ providedIn: 'root' })
+export class Clock {
+  readonly zone: Zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  private readonly minute = signal(Date.now());
+  /** Changes at midnight in the person's zone. */
+  readonly today = computed<Day>(() => dayOf(new Date(this.minute()).toISOString(), this.zone));
+
+  constructor() {
+    setInterval(() => this.minute.set(Date.now()), 60_000);
+    document.addEventListener('visibilitychange', () => this.minute.set(Date.now()));
+  }
+
+  milliseconds(): number {
+    return Date.now();
+  }
+
+  now(): Instant {
+    return new Date(this.milliseconds()).toISOString();
+  }
+}

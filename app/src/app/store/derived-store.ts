@@ -1,0 +1,94 @@
+import { computed, effect, inject } from '@angular/core';
+import type { PlanDay } from '@lernen/core';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import { type Remote, proxy, wrap } from 'comlink';
+import type { Derived, PlannerApi } from '../workers/planner/planner.worker';
+import { Clock } from './clock';
+import { LogStore } from './log-store';
+import { Notices } from './notices';
+import { WORLD } from './world';
+
+interface DerivedState {
+  readonly derived: Derived | null;
+  /** Share of the planning done; null while nothing is planned. */
+  readonly progress: number | null;
+  readonly isStopped: boolean;
+}
+
+const initialState: DerivedState = { derived: null, progress: null, isStopped: false };
+
+/** Estimates and plan: derived in a worker from the log, again after every change and at midnight. Never stored as truth. */
+export const DerivedStore = signalStore(
+  { providedIn: 'root' },
+  withState(initialState),
+  withComputed(({ derived }) => ({
+    plan: computed(() => derived()?.plan ?? null),
+    techniques: computed(() => derived()?.techniques ?? new Map<string, never>()),
+    recalls: computed(() => derived()?.recalls ?? new Map<string, never>()),
+    mixUps: computed(() => derived()?.mixUps ?? []),
+    planDays: computed(() => new Map<string, PlanDay>((derived()?.plan.days ?? []).map((day) => [day.date, day]))),
+    /** The day on which each problem comes next in the plan. */
+    nextPlanned: computed(() => {
+      const next = new Map<string, string>();
+      for (const { date, items } of derived()?.plan.days ?? []) {
+        for (const { problemId } of items) if (problemId !== null && !next.has(problemId)) next.set(problemId, date);
+      }
+      return next;
+    }),
+  })),
+  withMethods((store, clock = inject(Clock), world = inject(WORLD), notices = inject(Notices)) => {
+    let worker: Worker | null = null;
+    let planner: Remote<PlannerApi> | null = null;
+    let isBusy = false;
+    let isStale = false;
+
+    const start = (): Remote<PlannerApi> => {
+      worker = new Worker(new URL('../workers/planner/planner.worker', import.meta.url), { type: 'module' });
+      return wrap<PlannerApi>(worker);
+    };
+
+    /** Changes that come while the worker is busy are taken up together when it is done. */
+    const derive = async (): Promise<void> => {
+      isStale = isBusy;
+      if (isBusy) return;
+      isBusy = true;
+      planner ??= start();
+      const mine = planner;
+      patchState(store, { progress: 0, isStopped: false });
+      const onProgress = proxy((progress: number) => {
+        if (mine === planner) patchState(store, { progress });
+      });
+      try {
+        const derived = await mine.derive(world, clock.now(), clock.zone, onProgress);
+        if (mine === planner) patchState(store, { derived });
+      } catch (error) {
+        notices.fail(error);
+      }
+      if (mine !== planner) return;
+      patchState(store, { progress: null });
+      isBusy = false;
+      if (isStale) await derive();
+    };
+
+    return {
+      derive,
+      /** Ends a planning that takes too long; the plan before it stays. */
+      stop(): void {
+        worker?.terminate();
+        planner = null;
+        isBusy = false;
+        patchState(store, { progress: null, isStopped: true });
+      },
+    };
+  }),
+  withHooks({
+    onInit(store, log = inject(LogStore), clock = inject(Clock)) {
+      effect(() => {
+        clock.today();
+        log.seq();
+        if (log.isLoaded()) void store.derive();
+      });
+    },
+  }),
+);
+export type DerivedStore = InstanceType<typeof DerivedStore>;

@@ -1,0 +1,42 @@
+import { Injectable, effect, inject } from '@angular/core';
+import { sendBackup } from '../data/backup-client';
+import { Files } from './files-service';
+import { LogStore } from './log-store';
+import { WORLD } from './world';
+
+/** Wait this long after a change for the next one, so that an evening's work is one backup and not fifty. */
+const calm = 15_000;
+
+/** Sends an archive to the server after changes. The demo is not backed up. Without a server nothing happens. */
+@Injectable({ providedIn: 'root' })
+export class DiskBackups {
+  private readonly log = inject(LogStore);
+  private readonly files = inject(Files);
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private firstSeq: number | null = null;
+
+  constructor() {
+    if (inject(WORLD) === 'demo') return;
+    effect(() => {
+      const seq = this.log.seq();
+      if (!this.log.isLoaded()) return;
+      this.firstSeq ??= seq;
+      if (seq > this.firstSeq) this.schedule();
+    });
+    document.addEventListener('visibilitychange', () => {
+      if (document.visibilityState === 'hidden' && this.timer !== undefined) void this.backUp();
+    });
+  }
+
+  /** Backs up now. @returns whether the server took it. */
+  async backUp(): Promise<boolean> {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    return sendBackup(await this.files.exportArchive());
+  }
+
+  private schedule(): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.backUp(), calm);
+  }
+}

@@ -1,0 +1,69 @@
+import { Injectable, inject } from '@angular/core';
+import { type Remote, proxy, wrap } from 'comlink';
+import { carryErrors } from '../workers/errors';
+import type { FilesApi } from '../workers/files/files.worker';
+import { Clock } from './clock';
+import { WORLD } from './world';
+
+/** Long work on files, in a worker; `stop` ends it and rolls back what was under way. */
+@Injectable({ providedIn: 'root' })
+export class Files {
+  readonly world = inject(WORLD);
+  private readonly clock = inject(Clock);
+  private worker: Worker | null = null;
+  private api: Remote<FilesApi> | null = null;
+  private rejectRunning: ((reason: Error) => void) | null = null;
+
+  exportArchive(): Promise<string> {
+    return this.run((api) => api.exportArchive(this.world, this.clock.now()));
+  }
+
+  exportCsv(): Promise<{ problems: string; sittings: string }> {
+    return this.run((api) => api.exportCsv(this.world, this.clock.zone));
+  }
+
+  importArchive(text: string, label: string, onProgress: (share: number) => void): ReturnType<FilesApi['importArchive']> {
+    return this.run((api) => api.importArchive(this.world, text, label, proxy(onProgress)));
+  }
+
+  openCsv(text: string): Promise<ReturnType<FilesApi['openCsv']>> {
+    return this.run((api) => api.openCsv(text, this.clock.now(), this.clock.zone));
+  }
+
+  previewCsv(choices: Parameters<FilesApi['previewCsv']>[1], onProgress: (share: number) => void): ReturnType<FilesApi['previewCsv']> {
+    return this.run((api) => api.previewCsv(this.world, choices, this.clock.now(), this.clock.zone, proxy(onProgress)));
+  }
+
+  applyCsv(label: string, onProgress: (share: number) => void): Promise<number> {
+    return this.run((api) => api.applyCsv(this.world, label, proxy(onProgress)));
+  }
+
+  failedRows(): Promise<string> {
+    return this.run((api) => api.failedRows());
+  }
+
+  /** Ends what is under way; whoever waits for it is told. */
+  stop(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    this.api = null;
+    this.rejectRunning?.(new Error('Stopped. Nothing was written.'));
+    this.rejectRunning = null;
+  }
+
+  private run<T>(work: (api: Remote<FilesApi>) => Promise<T>): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      this.rejectRunning = reject;
+      work(this.start()).then(resolve, reject);
+    });
+  }
+
+  private start(): Remote<FilesApi> {
+    if (!this.api) {
+      carryErrors();
+      this.worker = new Worker(new URL('../workers/files/files.worker', import.meta.url), { type: 'module' });
+      this.api = wrap<FilesApi>(this.worker);
+    }
+    return this.api;
+  }
+}

@@ -1,0 +1,161 @@
+import { computed, inject } from '@angular/core';
+import {
+  type Choice,
+  type ChoiceTarget,
+  type Interview,
+  type Log,
+  type Problem,
+  type QuickDraft,
+  type QuickRecords,
+  type Settings,
+  type Sitting,
+  type Technique,
+  comingInterviews,
+  logFrom,
+  noRecords,
+  offeredTechniques,
+  recordsFromDraft,
+  sittingsByProblem,
+  targetKey,
+} from '@lernen/core';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import { liveQuery } from 'dexie';
+import { v7 as newId } from 'uuid';
+import { type Changes, undo, write } from '../data/commands';
+import { LogReader } from '../data/log-reader';
+import { Clock } from './clock';
+import { Notices } from './notices';
+import { DATABASE } from './world';
+
+interface LogState {
+  readonly log: Log;
+  readonly isLoaded: boolean;
+  /** Number of the journal's last entry; grows with every change in any tab. */
+  readonly seq: number;
+}
+
+const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, seq: 0 };
+
+/**
+ * The log as it stands. Commands write to the database; what was written comes back through the journal, from this tab
+ * as from any other.
+ */
+export const LogStore = signalStore(
+  { providedIn: 'root' },
+  withState(initialState),
+  withComputed(({ log }, clock = inject(Clock)) => ({
+    problemsById: computed(() => new Map(log().problems.map((problem) => [problem.id, problem]))),
+    techniquesById: computed(() => new Map(log().techniques.map((technique) => [technique.id, technique]))),
+    offered: computed(() => offeredTechniques(log().techniques)),
+    sittingsOf: computed(() => sittingsByProblem(log().sittings)),
+    choicesByTarget: computed(() => new Map(log().choices.map((choice) => [targetKey(choice.target), choice]))),
+    settings: computed(() => log().settings),
+    coming: computed(() => {
+      clock.today();
+      return comingInterviews(log().interviews, clock.now());
+    }),
+    isEmpty: computed(() => log().problems.length === 0 && log().interviews.length === 0),
+  })),
+  withMethods((store, database = inject(DATABASE), clock = inject(Clock), notices = inject(Notices)) => {
+    const reader = new LogReader(database);
+    let reading: Promise<void> = Promise.resolve();
+
+    /** One catch-up after the other: two at once would read the same entries. */
+    const catchUp = (): Promise<void> => {
+      reading = reading.then(async () => {
+        if (await reader.catchUp()) patchState(store, { log: reader.log(), isLoaded: true, seq: store.seq() + 1 });
+      });
+      return reading;
+    };
+
+    const save = async (changes: Changes, label: string): Promise<number> => {
+      const seq = await write(database, changes, label);
+      await catchUp();
+      return seq;
+    };
+
+    const undoEntry = async (seq: number): Promise<void> => {
+      const { restored, left } = await undo(database, seq, newId);
+      await catchUp();
+      const rest = left > 0 ? ` ${left} changed again since and stayed.` : '';
+      notices.say(restored > 0 ? `Undone.${rest}` : `There was nothing left to undo.${rest}`);
+    };
+
+    /** Saves and offers to undo it; says what is wrong instead when it cannot be saved. */
+    const saveAndSay = async (changes: Changes, label: string): Promise<boolean> => {
+      try {
+        const seq = await save(changes, label);
+        notices.say(`${label}.`, { label: 'Undo', run: () => void undoEntry(seq) });
+        return true;
+      } catch (error) {
+        notices.fail(error);
+        return false;
+      }
+    };
+
+    const choose = (target: ChoiceTarget, choice: Choice['choice'], label: string): Promise<boolean> => {
+      const known = store.choicesByTarget().get(targetKey(target));
+      return saveAndSay({ choices: [{ id: known?.id ?? newId(), revision: newId(), deleted: false, target, choice }] }, label);
+    };
+
+    return {
+      catchUp,
+      saveAndSay,
+      undo: undoEntry,
+      choose,
+
+      /** What the quick line would write. */
+      recordsFor(draft: QuickDraft, knownId: string | null): QuickRecords {
+        const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
+        return recordsFromDraft(draft, known, store.log(), { now: clock.now(), zone: clock.zone, newId });
+      },
+
+      saveQuick(records: QuickRecords, label: string): Promise<boolean> {
+        const { problem, sitting, techniques } = records;
+        return saveAndSay({ problems: problem ? [problem] : [], sittings: [sitting], techniques: [...techniques] }, label);
+      },
+
+      saveProblem(problem: Problem, label = `Saved ${problem.title}`): Promise<boolean> {
+        return saveAndSay({ problems: [{ ...problem, revision: newId() }] }, label);
+      },
+
+      saveSitting(sitting: Sitting, label: string): Promise<boolean> {
+        return saveAndSay({ sittings: [{ ...sitting, revision: newId() }] }, label);
+      },
+
+      saveInterview(interview: Interview, label: string): Promise<boolean> {
+        return saveAndSay({ interviews: [{ ...interview, revision: newId() }] }, label);
+      },
+
+      saveTechniques(techniques: readonly Technique[], label: string): Promise<boolean> {
+        return saveAndSay({ techniques: techniques.map((technique) => ({ ...technique, revision: newId() })) }, label);
+      },
+
+      async saveSettings(change: Partial<Settings>): Promise<void> {
+        try {
+          await save({ settings: { ...store.settings(), ...change, revision: newId() } }, 'Changed the settings');
+        } catch (error) {
+          notices.fail(error);
+        }
+      },
+
+      /** Takes a choice about the plan back. */
+      async clearChoice(target: ChoiceTarget, label: string): Promise<void> {
+        const known = store.choicesByTarget().get(targetKey(target));
+        if (known) await saveAndSay({ choices: [{ ...known, revision: newId(), deleted: true }] }, label);
+      },
+
+      newId: (): string => newId(),
+    };
+  }),
+  withHooks({
+    onInit(store, database = inject(DATABASE), notices = inject(Notices)) {
+      liveQuery(() => database.journal.orderBy('seq').lastKey()).subscribe({
+        next: () => void store.catchUp().catch((error: unknown) => notices.fail(error)),
+        error: (error: unknown) => notices.fail(error),
+      });
+    },
+  }),
+);
+export type LogStore = InstanceType<typeof LogStore>;
+

@@ -1,0 +1,41 @@
+import { Injectable, signal } from '@angular/core';
+
+export interface Notice {
+  readonly id: number;
+  readonly text: string;
+  readonly kind: 'done' | 'failed';
+  readonly action: { readonly label: string; readonly run: () => void } | null;
+}
+
+const shownFor = { done: 12_000, failed: 60_000 } as const;
+
+/** What happened last, said once at the foot of the page. */
+@Injectable({ providedIn: 'root' })
+export class Notices {
+  private readonly shown = signal<Notice | null>(null);
+  private count = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  readonly current = this.shown.asReadonly();
+
+  say(text: string, action: Notice['action'] = null): void {
+    this.show({ id: ++this.count, text, kind: 'done', action });
+  }
+
+  /** Says what went wrong; an error keeps its own words. */
+  fail(error: unknown): void {
+    const text = error instanceof Error ? error.message : String(error);
+    this.show({ id: ++this.count, text, kind: 'failed', action: null });
+  }
+
+  clear(): void {
+    this.shown.set(null);
+  }
+
+  private show(notice: Notice): void {
+    clearTimeout(this.timer);
+    this.shown.set(notice);
+    this.timer = setTimeout(() => {
+      if (this.shown()?.id === notice.id) this.clear();
+    }, shownFor[notice.kind]);
+  }
+}

@@ -1,0 +1,115 @@
+import { computed, inject } from '@angular/core';
+import { type Help, type Result, type SittingKind, type Slip, type Verdict } from '@lernen/core';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import { liveQuery } from 'dexie';
+import { Clock } from './clock';
+import { DATABASE } from './world';
+
+/** A sitting under way. It lives in the database, so that a reload or a crash loses nothing of it. */
+export interface Running {
+  readonly problemId: string;
+  readonly kind: SittingKind;
+  readonly startedAt: string;
+  /** Milliseconds at work before the clock was last started. */
+  readonly workedBefore: number;
+  /** When the clock was last started; null while it is paused. */
+  readonly resumedAt: number | null;
+  /** When the page last showed signs of life; a clock found running long after stops here. */
+  readonly seenAt: number;
+  readonly wasInterrupted: boolean;
+  /** The technique named before anything was revealed. Once set it stays. */
+  readonly named: string | null;
+  readonly hasNamed: boolean;
+  readonly step: 'working' | 'telling';
+  readonly time: string;
+  readonly space: string;
+  readonly attempts: readonly (Verdict | null)[];
+  readonly help: Help;
+  readonly result: Result | null;
+  readonly slips: readonly Slip[];
+  readonly felt: number | null;
+  readonly language: string;
+  readonly twist: string;
+  readonly note: string;
+}
+
+const key = 'running';
+const heartbeat = 10_000;
+/** A page that was silent for longer than this had been closed or had crashed. */
+const silence = 30_000;
+
+/** The one sitting under way, shared by all tabs. */
+export const RunningStore = signalStore(
+  { providedIn: 'root' },
+  withState<{ running: Running | null; isLoaded: boolean }>({ running: null, isLoaded: false }),
+  withComputed(({ running }) => ({
+    isRunning: computed(() => running() !== null),
+    isPaused: computed(() => running()?.resumedAt === null),
+  })),
+  withMethods((store, database = inject(DATABASE), clock = inject(Clock)) => {
+    const put = async (running: Running | null): Promise<void> => {
+      patchState(store, { running });
+      if (running) await database.local.put({ key, value: running });
+      else await database.local.delete(key);
+    };
+    const worked = (): number => {
+      const running = store.running();
+      if (!running) return 0;
+      return running.workedBefore + (running.resumedAt === null ? 0 : Math.max(clock.milliseconds() - running.resumedAt, 0));
+    };
+    const change = async (part: Partial<Running>): Promise<void> => {
+      const running = store.running();
+      if (running) await put({ ...running, ...part, seenAt: clock.milliseconds() });
+    };
+    return {
+      /** Milliseconds at work until now, pauses left out. */
+      worked,
+      change,
+      start: (problemId: string, kind: SittingKind): Promise<void> =>
+        put({
+          problemId,
+          kind,
+          startedAt: clock.now(),
+          workedBefore: 0,
+          resumedAt: clock.milliseconds(),
+          seenAt: clock.milliseconds(),
+          wasInterrupted: false,
+          named: null,
+          hasNamed: false,
+          step: 'working',
+          time: '',
+          space: '',
+          attempts: [],
+          help: 'none',
+          result: null,
+          slips: [],
+          felt: null,
+          language: '',
+          twist: '',
+          note: '',
+        }),
+      pause: (): Promise<void> => change({ workedBefore: worked(), resumedAt: null }),
+      resume: (): Promise<void> => change({ resumedAt: clock.milliseconds(), wasInterrupted: false }),
+      finish: (): Promise<void> => put(null),
+      /** Takes over what another tab or an earlier page wrote. */
+      async takeOver(found: Running | undefined): Promise<void> {
+        const isFirst = !store.isLoaded();
+        patchState(store, { running: found ?? null, isLoaded: true });
+        const isAbandoned = isFirst && found && found.resumedAt !== null && clock.milliseconds() - found.seenAt > silence;
+        if (isAbandoned) {
+          const workedBefore = found.workedBefore + Math.max(found.seenAt - (found.resumedAt ?? found.seenAt), 0);
+          await put({ ...found, workedBefore, resumedAt: null, wasInterrupted: true });
+        }
+      },
+    };
+  }),
+  withHooks({
+    onInit(store, database = inject(DATABASE)) {
+      liveQuery(() => database.local.get(key)).subscribe((row) => void store.takeOver(row?.value as Running | undefined));
+      setInterval(() => {
+        const running = store.running();
+        if (running && running.resumedAt !== null) void store.change({});
+      }, heartbeat);
+    },
+  }),
+);

@@ -1,0 +1,153 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { type Slip, dayOf, resolveTechnique, sittingEvidence, techniquesOf } from '@lernen/core';
+import { Clock } from '../store/clock';
+import { DerivedStore } from '../store/derived-store';
+import { LogStore } from '../store/log-store';
+import { Reasons } from '../store/reasons';
+import { shortDay } from '../ui/dates';
+import { sittingText } from '../ui/sitting-facts';
+import { StrengthLine } from '../ui/strength-line';
+import { counted, percent, slipWords } from '../ui/words';
+
+const mostShown = 200;
+
+/** One technique: what points to it, what goes wrong, and the sittings behind its number. */
+@Component({
+  selector: 'app-technique-page',
+  imports: [RouterLink, StrengthLine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (technique(); as it) {
+      <div class="page with-side">
+        <section aria-labelledby="technique-title">
+          <p class="second">{{ it.family }}</p>
+          <h1 id="technique-title">{{ it.name }}</h1>
+          @if (estimate(); as known) {
+            <p class="figures">
+              @if (known.isThin) {
+                <b>Not enough yet:</b> {{ counted(known.sittings, 'sitting') }}. The range is wide:
+              } @else {
+                <b class="mono">{{ percent(known.strength.point) }}</b> chance of an unaided solve in time,
+              }
+              likely {{ percent(known.strength.low) }} to {{ percent(known.strength.high) }}
+            </p>
+            <app-strength-line [strength]="known.strength" [goal]="log.settings().goal" [isThin]="known.isThin" />
+          }
+          <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
+          <ol>
+            @for (row of rows().slice(0, mostShown); track row.sitting.id) {
+              <li>
+                <span class="mono">{{ row.day }}</span>
+                <span
+                  ><a [routerLink]="'/problems/' + row.problem.id">{{ row.problem.title }}</a>
+                  <span class="second"> {{ row.text }}</span></span
+                >
+                <span class="mono second" title="evidence for solving it unaided and in time">{{ percent(row.evidence) }}</span>
+              </li>
+            } @empty {
+              <li class="second">None yet. Solve a problem of it and log it.</li>
+            }
+          </ol>
+        </section>
+        <aside>
+          @if (it.cues.length > 0) {
+            <h2>Cues</h2>
+            <ul>
+              @for (cue of it.cues; track cue) {
+                <li>{{ cue }}</li>
+              }
+            </ul>
+          }
+          @if (it.costs) {
+            <h2>Usual cost</h2>
+            <p>{{ it.costs }}</p>
+          }
+          @if (it.pitfalls.length > 0) {
+            <h2>What goes wrong</h2>
+            <ul>
+              @for (pitfall of it.pitfalls; track pitfall) {
+                <li>{{ pitfall }}</li>
+              }
+            </ul>
+          }
+          @if (slips().length > 0) {
+            <h2>Your slips</h2>
+            <ul>
+              @for (slip of slips(); track slip.word) {
+                <li>
+                  {{ slip.word }} <span class="mono second">{{ slip.count }}</span>
+                </li>
+              }
+            </ul>
+          }
+          <p><a routerLink="/setup" fragment="techniques">Rename, merge or hide it</a></p>
+        </aside>
+      </div>
+    } @else if (log.isLoaded()) {
+      <div class="page">
+        <p>There is no such technique. <a routerLink="/techniques">All techniques</a></p>
+      </div>
+    }
+  `,
+  styles: `
+    .figures {
+      margin: 8px 0;
+    }
+    app-strength-line {
+      max-width: 480px;
+    }
+    h2 {
+      margin: 20px 0 6px;
+    }
+    aside h2:first-child {
+      margin-top: 0;
+    }
+    ol {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    ol li {
+      display: grid;
+      grid-template-columns: 58px minmax(0, 1fr) 48px;
+      gap: 12px;
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
+    ul {
+      margin: 0;
+      padding-left: 18px;
+    }
+    aside p:last-child {
+      margin-top: 16px;
+    }
+  `,
+})
+export class TechniquePage {
+  protected readonly log = inject(LogStore);
+  private readonly derived = inject(DerivedStore);
+  private readonly clock = inject(Clock);
+  private readonly reasons = inject(Reasons);
+  readonly id = input.required<string>();
+  protected readonly percent = percent;
+  protected readonly counted = counted;
+  protected readonly mostShown = mostShown;
+  private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
+  protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
+  protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
+  protected readonly slips = computed(() =>
+    (Object.entries(this.estimate()?.slips ?? {}) as [Slip, number][]).sort(([, a], [, b]) => b - a).map(([slip, count]) => ({ word: slipWords(slip), count })),
+  );
+  protected readonly rows = computed(() => {
+    const byId = this.log.techniquesById();
+    const own = new Map(this.log.log().problems.filter((problem) => techniquesOf(problem, byId).includes(this.resolved())).map((problem) => [problem.id, problem]));
+    return this.log.log().sittings.flatMap((sitting) => {
+      const problem = own.get(sitting.problemId);
+      if (!problem) return [];
+      const { evidence } = sittingEvidence(sitting, problem, this.log.log());
+      const text = sittingText(sitting, (id) => this.reasons.techniqueName(id));
+      return [{ sitting, problem, evidence, text, day: shortDay(dayOf(sitting.startedAt, this.clock.zone)) }];
+    }).reverse();
+  });
+}

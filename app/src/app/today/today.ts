@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import { type Choice, type ChoiceTarget, type PlanItem, addDays, dayOf, sharesOf } from '@lernen/core';
+import { Clock } from '../store/clock';
+import { DerivedStore } from '../store/derived-store';
+import { LogStore } from '../store/log-store';
+import { Reasons } from '../store/reasons';
+import { RunningStore } from '../store/running-store';
+import { longDay, shortDay } from '../ui/dates';
+import { PlanItemRow } from '../ui/plan-item-row';
+import { StrengthLine } from '../ui/strength-line';
+import { counted, percent } from '../ui/words';
+
+const weakestShown = 7;
+
+/** What to do now, within today's minutes, and why. */
+@Component({
+  selector: 'app-today',
+  imports: [PlanItemRow, RouterLink, StrengthLine],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './today.html',
+  styleUrl: './today.scss',
+})
+export class Today {
+  protected readonly log = inject(LogStore);
+  protected readonly derived = inject(DerivedStore);
+  protected readonly running = inject(RunningStore);
+  protected readonly clock = inject(Clock);
+  protected readonly reasons = inject(Reasons);
+  private readonly router = inject(Router);
+  protected readonly percent = percent;
+  protected readonly shortDay = shortDay;
+  protected readonly counted = counted;
+
+  protected readonly title = computed(() => longDay(this.clock.today()));
+  protected readonly day = computed(() => this.derived.planDays().get(this.clock.today()) ?? null);
+  protected readonly reviews = computed(() => this.day()?.items.filter((item) => item.kind !== 'fresh') ?? []);
+  protected readonly fresh = computed(() => this.day()?.items.filter((item) => item.kind === 'fresh') ?? []);
+  protected readonly unplaced = computed(() => this.derived.plan()?.unplaced ?? []);
+  protected readonly tomorrow = computed(() => this.derived.planDays().get(addDays(this.clock.today(), 1)) ?? null);
+
+  protected readonly interview = computed(() => this.log.coming()[0] ?? null);
+  protected readonly readiness = computed(() => {
+    const plan = this.derived.plan();
+    return this.log.coming().flatMap((interview) => {
+      const readiness = plan?.readiness.find((it) => it.interviewId === interview.id);
+      return readiness ? [{ interview, day: dayOf(interview.at, this.clock.zone), readiness }] : [];
+    });
+  });
+
+  /** What stands furthest below the goal, weighed by its share of the interview that counts most. */
+  protected readonly weakest = computed(() => {
+    const goal = this.log.settings().goal;
+    const [interview] = [...this.log.coming()].sort((a, b) => b.importance - a.importance);
+    const shares = sharesOf(interview?.mix ?? 'usual', this.log.log().techniques);
+    const rows = [...shares].flatMap(([id, share]) => {
+      const estimate = this.derived.techniques().get(id);
+      return estimate ? [{ id, share, estimate, name: this.reasons.techniqueName(id), lack: share * Math.max(goal - estimate.strength.point, 0) }] : [];
+    });
+    const sorted = rows.sort((a, b) => b.lack - a.lack || b.share - a.share).slice(0, weakestShown);
+    return { employer: interview?.employer ?? null, rows: sorted };
+  });
+
+  protected async start(item: PlanItem): Promise<void> {
+    if (item.problemId === null || item.kind === 'fresh') return;
+    if (!this.running.isRunning()) await this.running.start(item.problemId, item.kind);
+    await this.router.navigateByUrl('/review');
+  }
+
+  protected choose(item: PlanItem, choice: 'tomorrow' | 'week' | 'drop' | 'pin'): void {
+    const target = targetOf(item);
+    const name = this.reasons.nameOf(item);
+    const days = choice === 'week' ? 7 : 1;
+    const notBefore = addDays(this.clock.today(), days);
+    const choices: Record<typeof choice, [Choice['choice'], string]> = {
+      tomorrow: [{ notBefore }, `Put ${name} off until tomorrow`],
+      week: [{ notBefore }, `Put ${name} off until ${shortDay(notBefore)}`],
+      drop: [{ dropped: true }, `Dropped ${name} from the plan for good`],
+      pin: [{ pin: this.clock.today(), kind: item.kind === 'fresh' ? null : item.kind }, `Pinned ${name} to today`],
+    };
+    void this.log.choose(target, ...choices[choice]);
+  }
+}
+
+function targetOf(item: PlanItem): ChoiceTarget {
+  return item.problemId === null ? { technique: item.technique ?? '' } : { problemId: item.problemId };
+}

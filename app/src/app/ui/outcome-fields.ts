@@ -1,0 +1,137 @@
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { type Help, type Result, type Slip, type Verdict, helps, results, slips, verdicts } from '@lernen/core';
+import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
+
+/** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
+@Component({
+  selector: 'app-outcome-fields',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <fieldset>
+      <legend>Result</legend>
+      @for (it of results; track it) {
+        <label><input type="radio" [name]="name + '-result'" [checked]="result() === it" (change)="result.set(it)" /> {{ resultWords[it] }}</label>
+      }
+    </fieldset>
+    <fieldset>
+      <legend>Help</legend>
+      @for (it of helps; track it) {
+        <label><input type="radio" [name]="name + '-help'" [checked]="help() === it" (change)="help.set(it)" /> {{ helpWords[it] }}</label>
+      }
+    </fieldset>
+    @if (withAttempts()) {
+      <fieldset>
+        <legend>Attempts, first to last</legend>
+        @for (attempt of attempts(); track $index) {
+          <span class="attempt">
+            <span class="mono">{{ $index + 1 }}</span>
+            <select class="box" [attr.aria-label]="'Verdict of attempt ' + ($index + 1)" (change)="setVerdict($index, $event)">
+              <option value="" [selected]="attempt === null">not known</option>
+              @for (it of verdicts; track it) {
+                <option [value]="it" [selected]="attempt === it">{{ verdictWords[it] }}</option>
+              }
+            </select>
+            <button type="button" class="button plain" [attr.aria-label]="'Remove attempt ' + ($index + 1)" (click)="remove($index)">×</button>
+          </span>
+        }
+        <button type="button" class="button" [disabled]="attempts().length >= 99" (click)="add()">Add an attempt</button>
+      </fieldset>
+    }
+    <fieldset>
+      <legend>Slips</legend>
+      <div class="slips">
+        @for (it of slips; track it) {
+          <label><input type="checkbox" [checked]="chosenSlips().includes(it)" (change)="toggle(it)" /> {{ slipWords(it) }}</label>
+        }
+      </div>
+    </fieldset>
+    <fieldset>
+      <legend>It felt</legend>
+      @for (word of feltWords; track word) {
+        <label><input type="radio" [name]="name + '-felt'" [checked]="felt() === $index + 1" (change)="felt.set($index + 1)" /> {{ word }}</label>
+      }
+      @if (felt() !== null) {
+        <button type="button" class="button plain" (click)="felt.set(null)">Not said</button>
+      }
+    </fieldset>
+  `,
+  styles: `
+    fieldset {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 18px;
+      align-items: center;
+      min-width: 0;
+      margin: 0 0 12px;
+      padding: 0;
+      border: 0;
+    }
+    legend {
+      float: left;
+      width: 100%;
+      margin-bottom: 4px;
+      padding: 0;
+      color: var(--ink-2);
+      font-size: 12px;
+    }
+    label {
+      display: inline-flex;
+      gap: 6px;
+      align-items: center;
+      min-height: 28px;
+    }
+    .attempt {
+      display: inline-flex;
+      gap: 4px;
+      align-items: center;
+    }
+    .attempt select {
+      width: auto;
+    }
+    .slips {
+      display: grid;
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+      width: 100%;
+    }
+    input {
+      accent-color: var(--sea);
+    }
+  `,
+})
+export class OutcomeFields {
+  private static count = 0;
+  protected readonly name = `outcome-${OutcomeFields.count++}`;
+  readonly withAttempts = input(true);
+  readonly result = model.required<Result | null>();
+  readonly help = model.required<Help>();
+  readonly attempts = model.required<readonly (Verdict | null)[]>();
+  readonly chosenSlips = model.required<readonly Slip[]>();
+  readonly felt = model.required<number | null>();
+  protected readonly results = results;
+  protected readonly helps = helps;
+  protected readonly verdicts = verdicts;
+  protected readonly slips = slips;
+  protected readonly feltWords = feltWords;
+  protected readonly resultWords = resultWords;
+  protected readonly helpWords = helpWords;
+  protected readonly verdictWords = verdictWords;
+  protected readonly slipWords = slipWords;
+
+  protected add(): void {
+    this.attempts.set([...this.attempts(), null]);
+  }
+
+  protected remove(index: number): void {
+    this.attempts.set(this.attempts().filter((_, it) => it !== index));
+  }
+
+  protected setVerdict(index: number, event: Event): void {
+    const chosen = verdicts.find((verdict) => verdict === (event.target as HTMLSelectElement).value) ?? null;
+    this.attempts.set(this.attempts().map((verdict, it) => (it === index ? chosen : verdict)));
+  }
+
+  protected toggle(slip: Slip): void {
+    const chosen = this.chosenSlips();
+    this.chosenSlips.set(chosen.includes(slip) ? chosen.filter((it) => it !== slip) : [...chosen, slip]);
+  }
+}

@@ -1,0 +1,18 @@
+import { type Sitting, isReviewKind } from '@lernen/core';
+import { counted, helpWords, kindWords, resultWords, slipWords } from './words';
+
+/** A sitting in a few words: `rebuild, 24 min, 2 attempts, a hint`. */
+export function sittingText(sitting: Sitting, techniqueName: (id: string) => string): string {
+  const parts = [
+    kindWords[sitting.kind].toLowerCase(),
+    sitting.minutes === null ? null : `${Math.round(sitting.minutes)} min`,
+    resultWords[sitting.result],
+    sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : null,
+    sitting.help === 'none' ? null : helpWords[sitting.help],
+    isReviewKind(sitting.kind) && sitting.named !== null ? `named ${techniqueName(sitting.named).toLowerCase()}` : null,
+    sitting.stated.time === null ? null : `stated ${[sitting.stated.time, sitting.stated.space].filter((cost) => cost !== null).join(', ')}`,
+    ...sitting.slips.map((slip) => `slip: ${slipWords(slip)}`),
+    sitting.felt === null ? null : `felt ${sitting.felt} of 5`,
+  ];
+  return parts.filter((part) => part !== null).join(' · ');
+}

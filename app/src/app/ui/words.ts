@@ -1,0 +1,63 @@
+import type { Difficulty, Help, PlannedKind, Result, SittingKind, Slip, Verdict } from '@lernen/core';
+
+/** The words of the product for what the core names with slugs. */
+export const kindWords: Readonly<Record<SittingKind | PlannedKind, string>> = {
+  'first-solve': 'First solve',
+  spot: 'Spot',
+  sketch: 'Sketch',
+  rebuild: 'Rebuild',
+  twist: 'Twist',
+  rehearsal: 'Rehearsal',
+  fresh: 'Something new',
+};
+
+/** What each kind of review asks for. */
+export const kindTasks: Readonly<Record<SittingKind, string>> = {
+  'first-solve': 'Solve it and have it checked.',
+  spot: 'Name the technique and the cue that points to it. Two or three minutes.',
+  sketch: 'Outline the approach, its cost and why it is right. Five to ten minutes.',
+  rebuild: 'Solve it again from a blank page, and have it checked.',
+  twist: 'Change the problem, then solve the changed one.',
+  rehearsal: 'Solve it aloud, inside the clock, as in the interview.',
+};
+
+export const resultWords: Readonly<Record<Result, string>> = {
+  solved: 'solved',
+  partly: 'partly solved',
+  unsolved: 'not solved',
+  abandoned: 'abandoned',
+};
+
+export const helpWords: Readonly<Record<Help, string>> = {
+  none: 'no help',
+  hint: 'a hint',
+  read: 'read a worked answer',
+  copied: 'copied an answer',
+};
+
+export const verdictWords: Readonly<Record<Verdict, string>> = {
+  accepted: 'accepted',
+  'wrong-answer': 'wrong answer',
+  'too-slow': 'too slow',
+  'too-much-memory': 'too much memory',
+  crashed: 'crashed',
+  'did-not-compile': 'did not compile',
+};
+
+export const difficultyWords: Readonly<Record<Difficulty, string>> = { easy: 'easy', medium: 'medium', hard: 'hard' };
+
+/** How hard it felt, from 1 to 5. */
+export const feltWords = ['very light', 'light', 'fair', 'hard', 'very hard'] as const;
+
+export function slipWords(slip: Slip): string {
+  return slip.replaceAll('-', ' ');
+}
+
+export function percent(chance: number): string {
+  return `${Math.round(chance * 100)} %`;
+}
+
+/** `1 sitting`, `3 sittings`. */
+export function counted(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
+}

@@ -1,0 +1,147 @@
+import {
+  type CsvImport,
+  type CsvMapping,
+  type CsvSheet,
+  type DateOrder,
+  type Instant,
+  type Merge,
+  type Zone,
+  archiveFrom,
+  csvTables,
+  dayOf,
+  failuresCsv,
+  fallbackDayFor,
+  formatArchive,
+  guessDateOrder,
+  guessMapping,
+  importCsv,
+  mergeRecords,
+  readArchive,
+  readCsvSheet,
+} from '@lernen/core';
+import { expose } from 'comlink';
+import { v7 as newId } from 'uuid';
+import { write } from '../../data/commands';
+import { LernenDatabase, type World } from '../../data/database';
+import { LogReader } from '../../data/log-reader';
+import { carryErrors } from '../errors';
+
+export interface CsvGuess {
+  readonly headings: readonly string[];
+  readonly sample: readonly (readonly string[])[];
+  readonly rowCount: number;
+  readonly mapping: CsvMapping;
+  readonly dateOrder: DateOrder;
+  readonly fallbackDay: string;
+}
+
+export interface CsvChoices {
+  readonly mapping: CsvMapping;
+  readonly dateOrder: DateOrder;
+  readonly fallbackDay: string;
+}
+
+/** What an import would do, without the records. */
+export interface CsvPreview {
+  readonly rows: readonly { line: number; title: string; day: string; isDayAssumed: boolean; isNewProblem: boolean; minutes: number | null }[];
+  readonly failures: CsvImport['failures'];
+  readonly newProblems: number;
+  readonly newTechniques: readonly string[];
+}
+
+type Progress = (share: number) => void;
+
+/** Reads and writes files beside the page. Ending the worker stops what it does; a transaction under way is rolled back. */
+class FilesWorker {
+  private database: LernenDatabase | null = null;
+  private reader: LogReader | null = null;
+  private sheet: CsvSheet | null = null;
+  private prepared: CsvImport | null = null;
+
+  async exportArchive(world: World, now: Instant): Promise<string> {
+    return formatArchive(archiveFrom((await this.caughtUp(world)).stored(), now));
+  }
+
+  async exportCsv(world: World, zone: Zone): Promise<{ problems: string; sittings: string }> {
+    return csvTables((await this.caughtUp(world)).log(), zone);
+  }
+
+  /** Merges an archive in. @returns its counts and the journal entry to undo it by; null when there was nothing to write. */
+  async importArchive(world: World, text: string, label: string, onProgress: Progress): Promise<{ counts: Merge['counts']; seq: number | null }> {
+    const archive = readArchive(text);
+    const reader = await this.caughtUp(world);
+    const merge = mergeRecords(reader.stored(), archive);
+    const isEmpty = Object.values(merge.write).every((records) => records.length === 0) && !merge.settings;
+    if (isEmpty) return { counts: merge.counts, seq: null };
+    const changes = { ...merge.write, ...(merge.settings ? { settings: merge.settings } : {}) };
+    const seq = await write(this.open(world), changes, label, { onProgress: reporting(onProgress) });
+    return { counts: merge.counts, seq };
+  }
+
+  openCsv(text: string, now: Instant, zone: Zone): CsvGuess {
+    const sheet = readCsvSheet(text);
+    this.sheet = sheet;
+    const mapping = guessMapping(sheet);
+    const column = mapping.indexOf('date');
+    const dateOrder = guessDateOrder(sheet.rows.map((cells) => cells[column] ?? ''));
+    return {
+      headings: sheet.headings,
+      sample: sheet.rows.slice(0, 3),
+      rowCount: sheet.rows.length,
+      mapping,
+      dateOrder,
+      fallbackDay: fallbackDayFor(sheet, mapping, dateOrder, dayOf(now, zone)),
+    };
+  }
+
+  async previewCsv(world: World, choices: CsvChoices, now: Instant, zone: Zone, onProgress: Progress): Promise<CsvPreview> {
+    const log = (await this.caughtUp(world)).log();
+    const prepared = importCsv(this.openSheet(), log, { ...choices, now, zone, newId, onProgress: reporting(onProgress) });
+    this.prepared = prepared;
+    return {
+      rows: prepared.rows.map(({ line, title, day, isDayAssumed, isNewProblem, minutes }) => ({ line, title, day, isDayAssumed, isNewProblem, minutes })),
+      failures: prepared.failures,
+      newProblems: prepared.problems.length,
+      newTechniques: prepared.techniques.map((technique) => technique.name),
+    };
+  }
+
+  /** Writes what the last preview showed. @returns the journal entry to undo it by. */
+  async applyCsv(world: World, label: string, onProgress: Progress): Promise<number> {
+    const { problems, sittings, techniques } = this.prepared ?? { problems: [], sittings: [], techniques: [] };
+    return write(this.open(world), { problems, sittings, techniques }, label, { onProgress: reporting(onProgress) });
+  }
+
+  /** The rows of the last preview that could not be read, as a CSV with the reasons. */
+  failedRows(): string {
+    return failuresCsv(this.openSheet(), this.prepared?.failures ?? []);
+  }
+
+  private openSheet(): CsvSheet {
+    if (!this.sheet) throw new Error('No spreadsheet is open.');
+    return this.sheet;
+  }
+
+  private open(world: World): LernenDatabase {
+    return (this.database ??= new LernenDatabase(world));
+  }
+
+  private async caughtUp(world: World): Promise<LogReader> {
+    this.reader ??= new LogReader(this.open(world));
+    await this.reader.catchUp();
+    return this.reader;
+  }
+}
+
+export type FilesApi = Pick<FilesWorker, 'exportArchive' | 'exportCsv' | 'importArchive' | 'openCsv' | 'previewCsv' | 'applyCsv' | 'failedRows'>;
+
+/** A listener on the page answers with a promise, which nobody waits for: stopping ends the worker instead. */
+function reporting(onProgress: Progress): (share: number) => boolean {
+  return (share) => {
+    onProgress(share);
+    return true;
+  };
+}
+
+carryErrors();
+expose(new FilesWorker());
