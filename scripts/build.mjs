@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { builtApp, run } from './project.mjs';
 
-const { code } = await run('npm', ['run', '--silent', 'build', '-w', 'app', '--', '--no-progress'], { env: { NG_CLI_ANALYTICS: 'false' } });
+const { code } = await run('npm', ['run', '--silent', 'build', '-w', 'app', '--', '--no-progress'], {
+  env: { NG_CLI_ANALYTICS: 'false' },
+});
 if (code !== 0) process.exit(code);
 for (const entry of readdirSync(builtApp, { recursive: true, withFileTypes: true })) {
   if (!entry.isFile() || !/\.(?:js|css|svg|json)$/.test(entry.name)) continue;

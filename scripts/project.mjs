@@ -11,7 +11,11 @@ export const builtApp = join(root, 'app/dist/app/browser');
 /** Runs a command in the root; resolves to its exit code and, with `capture`, what it printed. */
 export function run(command, args, { capture = false, env = {} } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', capture ? 'pipe' : 'inherit', 'inherit'] });
+    const child = spawn(command, args, {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', capture ? 'pipe' : 'inherit', 'inherit'],
+    });
     let output = '';
     child.stdout?.on('data', (chunk) => {
       output += chunk;
@@ -36,7 +40,9 @@ export async function ensureInstalled() {
 /** Builds the app, unless its sources are those of the last build. */
 export async function ensureBuilt() {
   const stamp = join(root, 'app/dist/.lernen-built');
-  const wanted = hashOf(['app', 'core', 'demo'].flatMap((folder) => sourcesIn(join(root, folder))).concat(join(root, 'package-lock.json')));
+  const wanted = hashOf(
+    ['app', 'core', 'demo'].flatMap((folder) => sourcesIn(join(root, folder))).concat(join(root, 'package-lock.json')),
+  );
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   process.stdout.write('Building the app\n');
   const { code } = await run('npm', ['run', '--silent', 'build']);
@@ -54,12 +60,17 @@ export async function ensureChromium() {
     await run('apt-get', ['update', '-qq']);
     await run('apt-get', ['install', '-y', '-qq', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
   }
-  if (!existsSync(path)) throw new Error('The tests need Chromium: sudo apt-get install chromium, or set CHROME_BIN to one.');
+  if (!existsSync(path))
+    throw new Error('The tests need Chromium: sudo apt-get install chromium, or set CHROME_BIN to one.');
 }
 
 function sourcesIn(folder) {
   return readdirSync(folder, { recursive: true, withFileTypes: true })
-    .filter((entry) => entry.isFile() && !/(?:^|[\\/])(?:node_modules|dist|\.angular)(?:[\\/]|$)/.test(entry.parentPath.slice(root.length)))
+    .filter(
+      (entry) =>
+        entry.isFile() &&
+        !/(?:^|[\\/])(?:node_modules|dist|\.angular)(?:[\\/]|$)/.test(entry.parentPath.slice(root.length)),
+    )
     .filter((entry) => !entry.name.endsWith('.spec.ts'))
     .map((entry) => join(entry.parentPath, entry.name))
     .sort();

@@ -13,6 +13,9 @@ try {
   process.exit(1);
 }
 const more = [...args.filter((arg) => arg !== '--demo'), ...(isDemo ? ['--path', '/?demo'] : [])];
-const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server/src/main.ts'), ...more], { cwd: root, stdio: 'inherit' });
+const server = spawn(process.execPath, ['--import', 'tsx', join(root, 'server/src/main.ts'), ...more], {
+  cwd: root,
+  stdio: 'inherit',
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -31,7 +31,9 @@ interface AsOfJson extends AsOf {
 }
 
 const zone = process.env['TZ'] ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-const program = new Command('lernen').description('Lernen on the command line. FILE is a Lernen archive; - reads standard input.');
+const program = new Command('lernen').description(
+  'Lernen on the command line. FILE is a Lernen archive; - reads standard input.',
+);
 program.configureOutput({ writeErr: (text) => process.stderr.write(text) });
 
 program
@@ -46,7 +48,9 @@ program
   .argument('<file>')
   .action(async (file: string) => {
     const archive = await open(file);
-    print(`sound: ${archive.problems.length} problems, ${archive.sittings.length} sittings, ${archive.interviews.length} interviews`);
+    print(
+      `sound: ${archive.problems.length} problems, ${archive.sittings.length} sittings, ${archive.interviews.length} interviews`,
+    );
   });
 
 program
@@ -56,7 +60,9 @@ program
   .option('--as-of <instant>', 'the moment it is typed', readInstant)
   .option('--json', 'as JSON')
   .action((line: string, { asOf, json }: AsOfJson) => {
-    const techniques = offeredTechniques(logFrom({ problems: [], sittings: [], techniques: [], interviews: [], choices: [], settings: null }).techniques);
+    const techniques = offeredTechniques(
+      logFrom({ problems: [], sittings: [], techniques: [], interviews: [], choices: [], settings: null }).techniques,
+    );
     const reading = readQuickLine(line, { today: dayOf(asOf ?? now(), zone), techniques, problems: [] });
     print(json ? JSON.stringify(reading, null, 2) : quickText(reading));
     if (!reading.isComplete) process.exitCode = 1;
@@ -71,8 +77,14 @@ program
   .action(async (file: string, { asOf, json }: AsOfJson) => {
     const log = logFrom(await open(file));
     const estimates = estimateLog(log, asOf ?? now());
-    const rows = [...estimates.techniques.values()].filter((it) => it.sittings > 0).sort((a, b) => a.strength.point - b.strength.point);
-    print(json ? JSON.stringify({ asOf: estimates.asOf, techniques: rows, mixUps: estimates.mixUps }, null, 2) : techniquesText(rows, log));
+    const rows = [...estimates.techniques.values()]
+      .filter((it) => it.sittings > 0)
+      .sort((a, b) => a.strength.point - b.strength.point);
+    print(
+      json
+        ? JSON.stringify({ asOf: estimates.asOf, techniques: rows, mixUps: estimates.mixUps }, null, 2)
+        : techniquesText(rows, log),
+    );
   });
 
 program
@@ -149,4 +161,3 @@ function report(error: unknown): void {
   }
   process.stderr.write(`lernen: ${error instanceof Error ? error.message : String(error)}\n`);
 }
-

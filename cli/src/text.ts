@@ -1,13 +1,26 @@
 import type { Log, Plan, PlanItem, QuickReading, TechniqueEstimate } from '@lernen/core';
 
 export function quickText(reading: QuickReading): string {
-  return reading.parts.map((part) => (part.fault === null ? `${part.kind}: ${part.value}${part.isNew ? ' (new)' : ''}` : `not understood: ${part.value} (${part.fault})`)).join('\n');
+  return reading.parts
+    .map((part) =>
+      part.fault === null
+        ? `${part.kind}: ${part.value}${part.isNew ? ' (new)' : ''}`
+        : `not understood: ${part.value} (${part.fault})`,
+    )
+    .join('\n');
 }
 
 export function techniquesText(rows: readonly TechniqueEstimate[], log: Log): string {
   const names = new Map(log.techniques.map((technique) => [technique.id, technique.name]));
   const lines = rows.map(({ technique, strength, sittings, isThin }) =>
-    [(names.get(technique) ?? technique).padEnd(24), `${percent(strength.point)} (${percent(strength.low)} to ${percent(strength.high)})`.padEnd(22), `${sittings} sittings`, isThin ? 'not enough yet' : ''].join('  ').trimEnd(),
+    [
+      (names.get(technique) ?? technique).padEnd(24),
+      `${percent(strength.point)} (${percent(strength.low)} to ${percent(strength.high)})`.padEnd(22),
+      `${sittings} sittings`,
+      isThin ? 'not enough yet' : '',
+    ]
+      .join('  ')
+      .trimEnd(),
   );
   return lines.length === 0 ? 'No sittings yet.' : lines.join('\n');
 }
@@ -16,11 +29,15 @@ export function planText(plan: Plan, log: Log, reasonOf: (item: PlanItem) => str
   const titles = new Map(log.problems.map((problem) => [problem.id, problem.title]));
   const employers = new Map(log.interviews.map((interview) => [interview.id, interview.employer]));
   const readiness = plan.readiness.map(
-    (it) => `${employers.get(it.interviewId) ?? it.interviewId}: ${percent(it.now)} now, ${percent(it.ifKept)} with the plan, ${percent(it.ifDropped)} without`,
+    (it) =>
+      `${employers.get(it.interviewId) ?? it.interviewId}: ${percent(it.now)} now, ${percent(it.ifKept)} with the plan, ${percent(it.ifDropped)} without`,
   );
   const days = plan.days.flatMap((day) => [
     `${day.date}  ${day.minutes} of ${day.budget - day.done} min`,
-    ...day.items.map((item) => `  ${item.kind.padEnd(8)}${String(item.minutes).padStart(3)} min  ${item.problemId === null ? `something new: ${item.technique}` : titles.get(item.problemId)}. ${reasonOf(item)}`),
+    ...day.items.map(
+      (item) =>
+        `  ${item.kind.padEnd(8)}${String(item.minutes).padStart(3)} min  ${item.problemId === null ? `something new: ${item.technique}` : titles.get(item.problemId)}. ${reasonOf(item)}`,
+    ),
   ]);
   return [...readiness, '', ...days].join('\n');
 }

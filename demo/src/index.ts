@@ -71,7 +71,11 @@ class DemoWriter {
         const entry = index === undefined ? undefined : demoProblems[index];
         if (index === undefined || !entry) continue;
         const day = addDays(this.today, -ago);
-        const startedAt = instantAt(day, `${18 + session}:${String(this.random.between(0, 5) * 10).padStart(2, '0')}`, this.zone);
+        const startedAt = instantAt(
+          day,
+          `${18 + session}:${String(this.random.between(0, 5) * 10).padStart(2, '0')}`,
+          this.zone,
+        );
         if (isFirst) {
           worked.push(index);
           problems[index] = this.problem(entry, startedAt);
@@ -91,7 +95,11 @@ class DemoWriter {
         techniques: [],
         interviews: this.interviews(),
         choices: [],
-        settings: { ...defaultSettings, revision: this.newId(), exceptions: { [addDays(this.today, 5)]: 0, [addDays(this.today, 12)]: 90 } },
+        settings: {
+          ...defaultSettings,
+          revision: this.newId(),
+          exceptions: { [addDays(this.today, 5)]: 0, [addDays(this.today, 12)]: 90 },
+        },
       },
       this.asOf,
     );
@@ -110,10 +118,22 @@ class DemoWriter {
 
   private kindOf(ago: number): SittingKind {
     if (ago < 14 && this.random.chance(0.08)) return 'rehearsal';
-    return this.random.pick<SittingKind>(['spot', 'spot', 'sketch', 'sketch', 'rebuild', 'rebuild', 'rebuild', 'twist']);
+    return this.random.pick<SittingKind>([
+      'spot',
+      'spot',
+      'sketch',
+      'sketch',
+      'rebuild',
+      'rebuild',
+      'rebuild',
+      'twist',
+    ]);
   }
 
-  private problem([title, techniques, difficulty, time, space, bounds, statement]: DemoProblem, createdAt: Instant): Problem {
+  private problem(
+    [title, techniques, difficulty, time, space, bounds, statement]: DemoProblem,
+    createdAt: Instant,
+  ): Problem {
     const at = Date.parse(createdAt);
     return {
       id: this.newId(at),
@@ -138,14 +158,34 @@ class DemoWriter {
     const target = defaultSettings.targetMinutes[entry[2]];
     const strain = { easy: -0.9, medium: 0.1, hard: 1.2 }[entry[2]];
     const isShort = kind === 'spot' || kind === 'sketch';
-    const level = (this.skill.get(main) ?? (neglected.has(main) ? -2 : this.random.next() * 3.2 - 1.7)) + (kind === 'first-solve' ? 0 : 0.7);
+    const level =
+      (this.skill.get(main) ?? (neglected.has(main) ? -2 : this.random.next() * 3.2 - 1.7)) +
+      (kind === 'first-solve' ? 0 : 0.7);
     this.skill.set(main, level + (isShort ? 0.05 : 0.2) - (kind === 'first-solve' ? 0 : 0.7));
     const chance = 1 / (1 + Math.exp(strain - level));
     const isGood = this.random.chance(chance);
     const isAbandoned = !isGood && this.random.chance(0.12);
-    const result: Result = isGood ? 'solved' : isAbandoned ? 'abandoned' : this.random.pick<Result>(['solved', 'solved', 'partly', 'unsolved']);
-    const help: Help = isGood || isAbandoned ? 'none' : this.random.pick<Help>(['none', 'hint', 'hint', 'read', 'copied']);
-    const slips = isGood ? [] : [this.random.pick<Slip>(['off-by-one', 'edge-case', 'misread', 'too-slow', 'order-of-checks', 'not-initialised', 'typo', 'out-of-range'])];
+    const result: Result = isGood
+      ? 'solved'
+      : isAbandoned
+        ? 'abandoned'
+        : this.random.pick<Result>(['solved', 'solved', 'partly', 'unsolved']);
+    const help: Help =
+      isGood || isAbandoned ? 'none' : this.random.pick<Help>(['none', 'hint', 'hint', 'read', 'copied']);
+    const slips = isGood
+      ? []
+      : [
+          this.random.pick<Slip>([
+            'off-by-one',
+            'edge-case',
+            'misread',
+            'too-slow',
+            'order-of-checks',
+            'not-initialised',
+            'typo',
+            'out-of-range',
+          ]),
+        ];
     const isMixedUp = kind !== 'first-solve' && !isGood && mixUps[main] !== undefined && this.random.chance(0.6);
     const isCostWrong = this.random.chance(0.12);
     if (isCostWrong) slips.push('cost-misstated');
@@ -181,7 +221,10 @@ class DemoWriter {
   private attempts(isGood: boolean, result: Result): Attempt[] {
     const count = isGood ? (this.random.chance(0.75) ? 1 : 2) : this.random.between(2, 4);
     return Array.from({ length: count }, (_, index) => ({
-      verdict: index === count - 1 && result === 'solved' ? 'accepted' : this.random.pick(['wrong-answer', 'wrong-answer', 'too-slow', 'crashed']),
+      verdict:
+        index === count - 1 && result === 'solved'
+          ? 'accepted'
+          : this.random.pick(['wrong-answer', 'wrong-answer', 'too-slow', 'crashed']),
     }));
   }
 
@@ -193,7 +236,14 @@ class DemoWriter {
 
   private interviews(): Interview[] {
     const [otterbridge, fennmark, halden] = employers;
-    const interview = (employer: string, round: string, day: number, clock: string, zone: Zone, more: Partial<Interview>): Interview => ({
+    const interview = (
+      employer: string,
+      round: string,
+      day: number,
+      clock: string,
+      zone: Zone,
+      more: Partial<Interview>,
+    ): Interview => ({
       id: this.newId(),
       revision: this.newId(),
       deleted: false,
@@ -213,8 +263,17 @@ class DemoWriter {
       interview(otterbridge, 'onsite', 27, '10:00', 'Europe/Oslo', {
         importance: 5,
         mix: {
-          'sliding-window': 16, 'monotonic-stack': 14, 'answer-search': 9, 'union-find': 8, 'topological-order': 7,
-          'interval-dp': 6, 'hash-lookup': 8, 'tree-recursion': 10, 'graph-bfs': 8, 'prefix-sums': 6, heap: 8,
+          'sliding-window': 16,
+          'monotonic-stack': 14,
+          'answer-search': 9,
+          'union-find': 8,
+          'topological-order': 7,
+          'interval-dp': 6,
+          'hash-lookup': 8,
+          'tree-recursion': 10,
+          'graph-bfs': 8,
+          'prefix-sums': 6,
+          heap: 8,
         },
       }),
       interview(halden, 'second round', 34, '14:00', 'Europe/Lisbon', { importance: 3, difficulty: 'hard' }),

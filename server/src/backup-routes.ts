@@ -20,19 +20,32 @@ const largestArchive = 100_000_000;
 
 /** `GET /api/backups`, `GET /api/backups/:name`, `POST /api/backups` with an archive as its body. */
 export function backupRoutes(server: FastifyInstance, folder: BackupFolder): void {
-  server.addContentTypeParser('application/vnd.lernen+json', { parseAs: 'string', bodyLimit: largestArchive }, (_request, body, done) => done(null, body));
+  server.addContentTypeParser(
+    'application/vnd.lernen+json',
+    { parseAs: 'string', bodyLimit: largestArchive },
+    (_request, body, done) => done(null, body),
+  );
 
-  server.get('/api/backups', { schema: { response: { 200: { type: 'array', items: backupSchema } } } }, () => folder.list());
+  server.get('/api/backups', { schema: { response: { 200: { type: 'array', items: backupSchema } } } }, () =>
+    folder.list(),
+  );
 
-  server.get<{ Params: { name: string } }>('/api/backups/:name', { schema: { params: nameSchema } }, async (request, reply) => {
-    const content = await folder.read(request.params.name);
-    if (content === null) return reply.code(404).send({ error: 'There is no such backup.' });
-    return reply.type('application/json; charset=utf-8').header('Cache-Control', 'no-store').send(content);
-  });
+  server.get<{ Params: { name: string } }>(
+    '/api/backups/:name',
+    { schema: { params: nameSchema } },
+    async (request, reply) => {
+      const content = await folder.read(request.params.name);
+      if (content === null) return reply.code(404).send({ error: 'There is no such backup.' });
+      return reply.type('application/json; charset=utf-8').header('Cache-Control', 'no-store').send(content);
+    },
+  );
 
   server.post<{ Body: string }>(
     '/api/backups',
-    { bodyLimit: largestArchive, schema: { body: { type: 'string', minLength: 2 }, response: { 201: backupSchema, 400: errorSchema } } },
+    {
+      bodyLimit: largestArchive,
+      schema: { body: { type: 'string', minLength: 2 }, response: { 201: backupSchema, 400: errorSchema } },
+    },
     async (request, reply) => {
       try {
         readArchive(request.body);

@@ -29,6 +29,7 @@ try {
 
 function readPort(text: string): number {
   const port = Number(text);
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new InvalidArgumentError('A port is a number from 0 to 65535.');
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new InvalidArgumentError('A port is a number from 0 to 65535.');
   return port;
 }

@@ -27,16 +27,27 @@ export interface RunningServer {
 /** Starts the server on loopback. @throws BusyPortError, MissingBuildError */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   if (!existsSync(join(options.appFolder, 'index.html'))) throw new MissingBuildError(options.appFolder);
-  const server = Fastify({ loggerInstance: options.logger, bodyLimit: 100_000, forceCloseConnections: true, disableRequestLogging: true }) as unknown as FastifyInstance;
+  const server = Fastify({
+    loggerInstance: options.logger,
+    bodyLimit: 100_000,
+    forceCloseConnections: true,
+  }) as unknown as FastifyInstance;
   let port = options.port;
   guardHostAndOrigin(server, () => port);
   await server.register(helmet, {
     // The page sets its own policy with a nonce; everything else may load nothing at all.
-    contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'none'"], scriptSrc: ["'self'"], connectSrc: ["'self'"], frameAncestors: ["'none'"] } },
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: { defaultSrc: ["'none'"], scriptSrc: ["'self'"], connectSrc: ["'self'"], frameAncestors: ["'none'"] },
+    },
     crossOriginEmbedderPolicy: true,
     strictTransportSecurity: false,
   });
-  await server.register(rateLimit, { max: 600, timeWindow: '1 minute', allowList: (request) => !request.url.startsWith('/api/') });
+  await server.register(rateLimit, {
+    max: 600,
+    timeWindow: '1 minute',
+    allowList: (request) => !request.url.startsWith('/api/'),
+  });
   backupRoutes(server, new BackupFolder(options.backupFolder));
   await appRoutes(server, options.appFolder);
   try {

@@ -1,6 +1,5 @@
 import { inject } from '@angular/core';
 import { type CanActivateFn, Router, type Routes } from '@angular/router';
-import { Demo } from './store/demo';
 import { LogStore } from './store/log-store';
 import { WORLD } from './store/world';
 
@@ -9,8 +8,6 @@ const welcomeFirst: CanActivateFn = async () => {
   const log = inject(LogStore);
   const router = inject(Router);
   const world = inject(WORLD);
-  const demo = inject(Demo);
-  await demo.prepare();
   await log.catchUp();
   const isNew = world === 'own' && log.isEmpty() && localStorage.getItem('lernen-welcomed') === null;
   return isNew ? router.parseUrl('/welcome') : true;
@@ -18,16 +15,49 @@ const welcomeFirst: CanActivateFn = async () => {
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'today' },
-  { path: 'welcome', title: 'Welcome · Lernen', loadComponent: () => import('./welcome/welcome').then((it) => it.Welcome) },
-  { path: 'today', title: 'Today · Lernen', canActivate: [welcomeFirst], loadComponent: () => import('./today/today').then((it) => it.Today) },
-  { path: 'problems', title: 'Problems · Lernen', loadComponent: () => import('./problems/problems').then((it) => it.Problems) },
-  { path: 'problems/:id', title: 'Problem · Lernen', loadComponent: () => import('./sheet/sheet').then((it) => it.Sheet) },
-  { path: 'sitting/:id', title: 'Sitting · Lernen', loadComponent: () => import('./sheet/sitting-page').then((it) => it.SittingPage) },
-  { path: 'techniques', title: 'Techniques · Lernen', loadComponent: () => import('./techniques/techniques').then((it) => it.Techniques) },
-  { path: 'techniques/:id', title: 'Technique · Lernen', loadComponent: () => import('./techniques/technique-page').then((it) => it.TechniquePage) },
+  {
+    path: 'welcome',
+    title: 'Welcome · Lernen',
+    loadComponent: () => import('./welcome/welcome').then((it) => it.Welcome),
+  },
+  {
+    path: 'today',
+    title: 'Today · Lernen',
+    canActivate: [welcomeFirst],
+    loadComponent: () => import('./today/today').then((it) => it.Today),
+  },
+  {
+    path: 'problems',
+    title: 'Problems · Lernen',
+    loadComponent: () => import('./problems/problems').then((it) => it.Problems),
+  },
+  {
+    path: 'problems/:id',
+    title: 'Problem · Lernen',
+    loadComponent: () => import('./sheet/sheet').then((it) => it.Sheet),
+  },
+  {
+    path: 'sitting/:id',
+    title: 'Sitting · Lernen',
+    loadComponent: () => import('./sheet/sitting-page').then((it) => it.SittingPage),
+  },
+  {
+    path: 'techniques',
+    title: 'Techniques · Lernen',
+    loadComponent: () => import('./techniques/techniques').then((it) => it.Techniques),
+  },
+  {
+    path: 'techniques/:id',
+    title: 'Technique · Lernen',
+    loadComponent: () => import('./techniques/technique-page').then((it) => it.TechniquePage),
+  },
   { path: 'runway', title: 'Runway · Lernen', loadComponent: () => import('./runway/runway').then((it) => it.Runway) },
   { path: 'review', title: 'Review · Lernen', loadComponent: () => import('./review/review').then((it) => it.Review) },
-  { path: 'review/done/:id', title: 'Review compared · Lernen', loadComponent: () => import('./review/compared').then((it) => it.Compared) },
+  {
+    path: 'review/done/:id',
+    title: 'Review compared · Lernen',
+    loadComponent: () => import('./review/compared').then((it) => it.Compared),
+  },
   { path: 'setup', title: 'Setup · Lernen', loadComponent: () => import('./setup/setup').then((it) => it.Setup) },
   { path: '**', redirectTo: 'today' },
 ];

@@ -65,14 +65,20 @@ export function readArchive(text: string): Archive {
   }
   const version = 'version' in value ? value.version : undefined;
   if (typeof version === 'number' && version > archiveVersion) {
-    throw new ArchiveError(`This archive has version ${version}; this Lernen reads up to ${archiveVersion}. Update Lernen first.`, [
-      { path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` },
-    ]);
+    throw new ArchiveError(
+      `This archive has version ${version}; this Lernen reads up to ${archiveVersion}. Update Lernen first.`,
+      [{ path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` }],
+    );
   }
   const parsed = ArchiveSchema.safeParse(value);
   const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
   if (!parsed.success || faults.length > 0) {
-    const count = faults.length === mostFaults ? `${mostFaults} places or more` : faults.length === 1 ? 'one place' : `${faults.length} places`;
+    const count =
+      faults.length === mostFaults
+        ? `${mostFaults} places or more`
+        : faults.length === 1
+          ? 'one place'
+          : `${faults.length} places`;
     throw new ArchiveError(`This archive is damaged in ${count}. Nothing was taken from it.`, faults);
   }
   return parsed.data;
@@ -95,10 +101,16 @@ function parseJson(text: string): unknown {
 function strayReferences(archive: Archive): Fault[] {
   const known = new Set(archive.problems.map((problem) => problem.id));
   return archive.sittings
-    .flatMap((sitting, index) => (known.has(sitting.problemId) ? [] : [{ path: `sittings[${index}].problemId`, reason: 'names a problem that is not in the file' }]))
+    .flatMap((sitting, index) =>
+      known.has(sitting.problemId)
+        ? []
+        : [{ path: `sittings[${index}].problemId`, reason: 'names a problem that is not in the file' }],
+    )
     .slice(0, mostFaults);
 }
 
 function pathText(path: readonly PropertyKey[]): string {
-  return path.map((key, index) => (typeof key === 'number' ? `[${key}]` : `${index > 0 ? '.' : ''}${String(key)}`)).join('');
+  return path
+    .map((key, index) => (typeof key === 'number' ? `[${key}]` : `${index > 0 ? '.' : ''}${String(key)}`))
+    .join('');
 }

@@ -57,7 +57,24 @@ export function readDifficultyCell(text: string): Cell<Difficulty> {
 
 export function readResultCell(text: string): Cell<Result> {
   return readWord(text, 'a result', {
-    solved: ['solved', 'yes', 'y', 'true', 'done', 'ok', 'accepted', 'ac', 'pass', 'passed', 'ja', 'gelöst', '✓', '✔', 'x', '1'],
+    solved: [
+      'solved',
+      'yes',
+      'y',
+      'true',
+      'done',
+      'ok',
+      'accepted',
+      'ac',
+      'pass',
+      'passed',
+      'ja',
+      'gelöst',
+      '✓',
+      '✔',
+      'x',
+      '1',
+    ],
     partly: ['partly', 'partial', 'partially', 'half', 'teilweise', '~'],
     unsolved: ['unsolved', 'no', 'n', 'false', 'failed', 'fail', 'not solved', 'nein', 'ungelöst', '✗', '0'],
     abandoned: ['abandoned', 'gave up', 'skipped', 'abgebrochen'],
@@ -73,7 +90,11 @@ export function readHelpCell(text: string): Cell<Help> {
   });
 }
 
-function readWord<W extends string>(text: string, what: string, spellings: Readonly<Record<W, readonly string[]>>): Cell<W> {
+function readWord<W extends string>(
+  text: string,
+  what: string,
+  spellings: Readonly<Record<W, readonly string[]>>,
+): Cell<W> {
   const cell = text.trim().toLowerCase();
   if (cell === '' || cell === '-') return { value: null };
   const found = (Object.keys(spellings) as W[]).find((word) => spellings[word].includes(cell));
@@ -115,7 +136,8 @@ function minutesFrom(cell: string): number | null {
   if (clock) return Number(clock[1]) * 60 + Number(clock[2]) + Number(clock[3] ?? 0) / 60;
   const plain = /^(\d+(?:\.\d+)?)\s*(?:m|min|mins|minutes?|minuten)?\.?$/.exec(cell);
   if (plain) return Number(plain[1]);
-  const hours = /^(\d+(?:\.\d+)?)\s*(?:h|hrs?|hours?|std|stunden?)\.?\s*(?:(\d{1,2})\s*(?:m|min|mins|minutes?)?)?$/.exec(cell);
+  const hours =
+    /^(\d+(?:\.\d+)?)\s*(?:h|hrs?|hours?|std|stunden?)\.?\s*(?:(\d{1,2})\s*(?:m|min|mins|minutes?)?)?$/.exec(cell);
   return hours ? Number(hours[1]) * 60 + Number(hours[2] ?? 0) : null;
 }
 

@@ -19,8 +19,23 @@ import {
 
 /** What a column of a practice spreadsheet can mean. */
 export const csvFields = [
-  'title', 'date', 'techniques', 'difficulty', 'minutes', 'attempts', 'result', 'help', 'time cost', 'space cost',
-  'slips', 'felt', 'origin', 'employer', 'link', 'language', 'note',
+  'title',
+  'date',
+  'techniques',
+  'difficulty',
+  'minutes',
+  'attempts',
+  'result',
+  'help',
+  'time cost',
+  'space cost',
+  'slips',
+  'felt',
+  'origin',
+  'employer',
+  'link',
+  'language',
+  'note',
 ] as const;
 export type CsvField = (typeof csvFields)[number];
 
@@ -88,7 +103,8 @@ export function readCsvSheet(text: string): CsvSheet {
   if (quotes && body.length < 2) throw new CsvError(`A quote is never closed, from line ${(quotes.row ?? 0) + 1} on.`);
   const starts = lineStarts(parsed.data);
   const width = Math.max(head.cells.length, ...body.map(({ cells }) => cells.length));
-  const filled = (cells: readonly string[]): string[] => Array.from({ length: width }, (_, column) => cells[column] ?? '');
+  const filled = (cells: readonly string[]): string[] =>
+    Array.from({ length: width }, (_, column) => cells[column] ?? '');
   return {
     headings: filled(head.cells).map((heading, column) => heading.trim() || `column ${column + 1}`),
     rows: body.map(({ cells }) => filled(cells)),
@@ -99,9 +115,32 @@ export function readCsvSheet(text: string): CsvSheet {
 const headingWords: Readonly<Record<CsvField, readonly string[]>> = {
   title: ['title', 'problem', 'name', 'question', 'task', 'exercise', 'aufgabe', 'titel'],
   date: ['date', 'day', 'when', 'solved on', 'datum', 'tag', 'fecha'],
-  techniques: ['technique', 'techniques', 'pattern', 'topic', 'topics', 'tags', 'tag(s)', 'category', 'technik', 'thema'],
+  techniques: [
+    'technique',
+    'techniques',
+    'pattern',
+    'topic',
+    'topics',
+    'tags',
+    'tag(s)',
+    'category',
+    'technik',
+    'thema',
+  ],
   difficulty: ['difficulty', 'level', 'schwierigkeit', 'grade', 'stated difficulty'],
-  minutes: ['minutes', 'min', 'mins', 'time', 'time taken', 'duration', 'solve time', 'time (min)', 'dauer', 'zeit', 'minuten'],
+  minutes: [
+    'minutes',
+    'min',
+    'mins',
+    'time',
+    'time taken',
+    'duration',
+    'solve time',
+    'time (min)',
+    'dauer',
+    'zeit',
+    'minuten',
+  ],
   attempts: ['attempts', 'tries', 'submissions', 'versuche', '# attempts'],
   result: ['result', 'solved', 'solved?', 'status', 'outcome', 'done', 'ergebnis', 'gelöst'],
   help: ['help', 'hint', 'hints', 'assistance', 'hilfe', 'looked at solution'],
@@ -204,7 +243,8 @@ class CsvImporter {
       difficulty: read(readDifficultyCell(text('difficulty'))),
     };
     const link = text('link');
-    if (link !== '' && !ProblemSchema.shape.link.safeParse(link).success) reasons.push(`“${link}” is not a web address`);
+    if (link !== '' && !ProblemSchema.shape.link.safeParse(link).success)
+      reasons.push(`“${link}” is not a web address`);
     const key = rowKey(titleKey(title), day, facts.minutes);
     const before = this.seen.get(key);
     if (before && reasons.length === 0) reasons.push(before);
@@ -233,10 +273,23 @@ class CsvImporter {
       language: short(text('language'), 40),
       note: this.noteFrom(cells, text),
     });
-    this.rows.push({ line, title: problem.title, day, isDayAssumed: written === null, isNewProblem, minutes: facts.minutes, sitting });
+    this.rows.push({
+      line,
+      title: problem.title,
+      day,
+      isDayAssumed: written === null,
+      isNewProblem,
+      minutes: facts.minutes,
+      sitting,
+    });
   }
 
-  private problemFor(title: string, difficulty: Problem['difficulty'], text: (field: CsvField) => string, day: Day): Problem {
+  private problemFor(
+    title: string,
+    difficulty: Problem['difficulty'],
+    text: (field: CsvField) => string,
+    day: Day,
+  ): Problem {
     const key = titleKey(title);
     const known = this.known.get(key) ?? this.problems.get(key);
     if (known) return known;
@@ -305,7 +358,10 @@ function rowKey(title: string, day: Day, minutes: number | null): string {
 }
 
 function slipsFrom(cell: string): { known: Slip[]; unknown: string[] } {
-  const words = cell.split(/[,;]+/).map((word) => word.trim()).filter((word) => word !== '');
+  const words = cell
+    .split(/[,;]+/)
+    .map((word) => word.trim())
+    .filter((word) => word !== '');
   const known: Slip[] = [];
   const unknown: string[] = [];
   for (const word of words) {

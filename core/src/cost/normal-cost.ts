@@ -58,9 +58,13 @@ function termsOf(expression: CostExpression): Term[] {
     case 'sum':
       return dominant(expression.terms.flatMap(termsOf));
     case 'product':
-      return expression.factors.map(termsOf).reduce((left, right) => dominant(left.flatMap((a) => right.map((b) => times(a, b)))), [one]);
+      return expression.factors
+        .map(termsOf)
+        .reduce((left, right) => dominant(left.flatMap((a) => right.map((b) => times(a, b)))), [one]);
     case 'factorial':
-      return expression.of.kind === 'number' ? [one] : [single(textOf(termsOf(expression.of)), { exponential: Infinity })];
+      return expression.of.kind === 'number'
+        ? [one]
+        : [single(textOf(termsOf(expression.of)), { exponential: Infinity })];
     case 'power':
       return powerOf(expression.base, expression.exponent);
     case 'call':
@@ -75,7 +79,10 @@ function powerOf(base: CostExpression, exponent: CostExpression): Term[] {
     const [only] = terms;
     if (terms.length === 1 && only) return [scaled(only, value)];
     if (Number.isInteger(value) && value >= 0 && value <= 6) {
-      return Array.from({ length: value }).reduce<Term[]>((left) => dominant(left.flatMap((a) => terms.map((b) => times(a, b)))), [one]);
+      return Array.from({ length: value }).reduce<Term[]>(
+        (left) => dominant(left.flatMap((a) => terms.map((b) => times(a, b)))),
+        [one],
+      );
     }
     return [single(`(${textOf(terms)})`, { power: value })];
   }
@@ -106,7 +113,9 @@ function callOf(name: string, args: readonly Term[][]): Term[] {
       return dominant(args.flat());
     default: {
       const texts = [...new Set(args.map(textOf))].sort();
-      return [single(texts.length === 1 && name === 'min' ? `${texts[0]}` : `${name}(${texts.join(', ')})`, { power: 1 })];
+      return [
+        single(texts.length === 1 && name === 'min' ? `${texts[0]}` : `${name}(${texts.join(', ')})`, { power: 1 }),
+      ];
     }
   }
 }
@@ -200,7 +209,8 @@ function termText(term: Term): string {
 function growthTexts(base: string, { exponential, power, logarithm }: Growth): string[] {
   const texts: string[] = [];
   if (exponential === Infinity) texts.push(`${base}!`);
-  else if (exponential !== 0) texts.push(`${rounded(Math.exp(exponential))}^${/^\w+$/.test(base) ? base : `(${base})`}`);
+  else if (exponential !== 0)
+    texts.push(`${rounded(Math.exp(exponential))}^${/^\w+$/.test(base) ? base : `(${base})`}`);
   if (power !== 0) texts.push(power === 1 ? base : `${base}^${rounded(power)}`);
   if (logarithm !== 0) texts.push(logarithm === 1 ? `log ${base}` : `log^${rounded(logarithm)} ${base}`);
   return texts;

@@ -17,10 +17,23 @@ interface Token {
 }
 
 const functionNames: Readonly<Record<string, CostFunction>> = {
-  log: 'log', lg: 'log', ln: 'log', sqrt: 'sqrt', min: 'min', max: 'max', alpha: 'alpha', 'α': 'alpha',
+  log: 'log',
+  lg: 'log',
+  ln: 'log',
+  sqrt: 'sqrt',
+  min: 'min',
+  max: 'max',
+  alpha: 'alpha',
+  α: 'alpha',
 };
 const wordCosts: Readonly<Record<string, string>> = {
-  constant: '1', logarithmic: 'log n', linear: 'n', linearithmic: 'n log n', quadratic: 'n^2', cubic: 'n^3', exponential: '2^n',
+  constant: '1',
+  logarithmic: 'log n',
+  linear: 'n',
+  linearithmic: 'n log n',
+  quadratic: 'n^2',
+  cubic: 'n^3',
+  exponential: '2^n',
 };
 const readOver = /\b(?:amorti[sz]ed|on average|average|expected|worst[ -]case|worst|time|space|extra|auxiliary)\b/gi;
 const superscripts = '⁰¹²³⁴⁵⁶⁷⁸⁹';
@@ -55,7 +68,8 @@ class CostReader {
     const factors = [this.power()];
     for (;;) {
       if (this.take('*') || this.startsFactor()) factors.push(this.power());
-      else if (this.take('/')) factors.push({ kind: 'power', base: this.power(), exponent: { kind: 'number', value: -1 } });
+      else if (this.take('/'))
+        factors.push({ kind: 'power', base: this.power(), exponent: { kind: 'number', value: -1 } });
       else break;
     }
     return factors.length === 1 && factors[0] ? factors[0] : { kind: 'product', factors };

@@ -70,9 +70,19 @@ export function estimateLog(log: Log, asOf: Instant): Estimates {
 }
 
 /** Evidence in (0, 1) of one sitting, with the facts it was computed from. */
-export function sittingEvidence(sitting: Sitting, problem: Problem, log: Pick<Log, 'techniques' | 'settings'>): { facts: EvidenceFacts; evidence: number } {
+export function sittingEvidence(
+  sitting: Sitting,
+  problem: Problem,
+  log: Pick<Log, 'techniques' | 'settings'>,
+): { facts: EvidenceFacts; evidence: number } {
   const byId = techniquesById(log);
-  const facts = factsOf(sitting, problem, techniquesOf(problem, byId), targetFor(problem.difficulty, log.settings), (id) => resolveTechnique(id, byId));
+  const facts = factsOf(
+    sitting,
+    problem,
+    techniquesOf(problem, byId),
+    targetFor(problem.difficulty, log.settings),
+    (id) => resolveTechnique(id, byId),
+  );
   return { facts, evidence: evidenceOf(facts) };
 }
 
@@ -108,7 +118,9 @@ class Estimation {
     }
     return {
       asOf: this.asOf,
-      techniques: new Map(this.log.techniques.filter((it) => !it.mergedInto).map((it) => [it.id, this.estimateOf(it.id, before)])),
+      techniques: new Map(
+        this.log.techniques.filter((it) => !it.mergedInto).map((it) => [it.id, this.estimateOf(it.id, before)]),
+      ),
       problems: this.problemEstimates(),
       overall: this.model.overall(),
       mixUps: [...this.mixUps.values()].sort((a, b) => b.count - a.count),
@@ -121,11 +133,15 @@ class Estimation {
     const facts = factsOf(sitting, problem, techniques, targetFor(problem.difficulty, this.log.settings), resolve);
     const evidence = evidenceOf(facts);
     const memory = this.memories.get(problem.id);
-    this.memories.set(problem.id, memory ? reviewedMemory(memory, sitting.kind, evidence, day) : firstMemory(evidence, day));
+    this.memories.set(
+      problem.id,
+      memory ? reviewedMemory(memory, sitting.kind, evidence, day) : firstMemory(evidence, day),
+    );
     this.model.observe(evidence, informativeness[sitting.kind], problem.difficulty, creditsOf(techniques), day);
     for (const technique of techniques) this.tally(technique).take(sitting, facts);
     const [right] = techniques;
-    if (facts.named === 'wrong' && sitting.named !== null && right !== undefined) this.noteMixUp(right, resolve(sitting.named), sitting.startedAt);
+    if (facts.named === 'wrong' && sitting.named !== null && right !== undefined)
+      this.noteMixUp(right, resolve(sitting.named), sitting.startedAt);
   }
 
   private techniquesFor(problem: Problem): TechniqueId[] {
@@ -173,7 +189,14 @@ class Estimation {
       const problem = this.problems.get(problemId);
       if (!lastSitting || !problem) continue;
       const credits = creditsOf(this.techniquesFor(problem));
-      estimates.set(problemId, { problemId, recall: recallAt(memory, 0), memory, credits, sittings: sittings.length, lastSitting });
+      estimates.set(problemId, {
+        problemId,
+        recall: recallAt(memory, 0),
+        memory,
+        credits,
+        sittings: sittings.length,
+        lastSitting,
+      });
     }
     return estimates;
   }
@@ -202,7 +225,8 @@ class Tally {
       this.counted++;
       if (sitting.result === 'solved' && sitting.attempts.length === 1) this.firstAttempts++;
     }
-    if (facts.timeToTarget !== null && sitting.kind !== 'spot' && sitting.kind !== 'sketch') this.times.push(facts.timeToTarget);
+    if (facts.timeToTarget !== null && sitting.kind !== 'spot' && sitting.kind !== 'sketch')
+      this.times.push(facts.timeToTarget);
     for (const slip of sitting.slips) this.slips[slip] = (this.slips[slip] ?? 0) + 1;
   }
 

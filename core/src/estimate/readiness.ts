@@ -23,7 +23,10 @@ export function lentMean(outlook: TechniqueOutlook, remembered: number): number 
 
 /** Chance of an unaided solve in time of an unseen problem of a difficulty. */
 export function chanceOn(outlook: TechniqueOutlook, remembered: number, difficulty: Difficulty): number {
-  return expectedChance({ mean: lentMean(outlook, remembered) - difficultyOffset(difficulty), variance: outlook.state.variance });
+  return expectedChance({
+    mean: lentMean(outlook, remembered) - difficultyOffset(difficulty),
+    variance: outlook.state.variance,
+  });
 }
 
 /**

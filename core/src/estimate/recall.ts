@@ -37,7 +37,10 @@ export function reviewedMemory(memory: Memory, kind: SittingKind, evidence: numb
   const { covers, relearns } = teaching[kind];
   const growth = 1 + covers * parameters.spacing * (1 - recall);
   const [least, most] = parameters.halfLifeRange;
-  const halfLife = Math.min(Math.max(memory.halfLife * Math.exp(evidence * Math.log(growth) + (1 - evidence) * logLoss[kind]), least), most);
+  const halfLife = Math.min(
+    Math.max(memory.halfLife * Math.exp(evidence * Math.log(growth) + (1 - evidence) * logLoss[kind]), least),
+    most,
+  );
   const refreshed = covers * evidence + relearns * (1 - evidence);
   const since = day <= memory.since ? memory.since : memory.since + (day - memory.since) * refreshed;
   return { halfLife, since };
@@ -47,5 +50,8 @@ export function reviewedMemory(memory: Memory, kind: SittingKind, evidence: numb
 const logLoss = mapKinds((covers) => Math.log(1 - covers * (1 - parameters.loss)));
 
 function mapKinds(of: (covers: number) => number): Readonly<Record<SittingKind, number>> {
-  return Object.fromEntries(Object.entries(teaching).map(([kind, { covers }]) => [kind, of(covers)])) as Record<SittingKind, number>;
+  return Object.fromEntries(Object.entries(teaching).map(([kind, { covers }]) => [kind, of(covers)])) as Record<
+    SittingKind,
+    number
+  >;
 }

@@ -25,7 +25,13 @@ export class StrengthModel {
   constructor(private readonly familyOf: (technique: TechniqueId) => string) {}
 
   /** Takes in evidence in [0, 1] of a sitting; `weight` in (0, 1] says how much it tells. Days must not go backwards. */
-  observe(evidence: number, weight: number, difficulty: Difficulty | null, credits: readonly Credit[], day: number): void {
+  observe(
+    evidence: number,
+    weight: number,
+    difficulty: Difficulty | null,
+    credits: readonly Credit[],
+    day: number,
+  ): void {
     if (credits.length === 0) {
       this.person = moved(this.person, 1, this.stepOf(evidence, weight, difficulty, this.person));
       return;
@@ -94,7 +100,10 @@ export function creditsOf(techniques: readonly TechniqueId[]): Credit[] {
   if (main === undefined) return [];
   if (further.length === 0) return [{ technique: main, share: 1 }];
   const rest = (1 - parameters.mainShare) / further.length;
-  return [{ technique: main, share: parameters.mainShare }, ...further.map((technique) => ({ technique, share: rest }))];
+  return [
+    { technique: main, share: parameters.mainShare },
+    ...further.map((technique) => ({ technique, share: rest })),
+  ];
 }
 
 interface Step {

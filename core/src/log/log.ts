@@ -26,7 +26,13 @@ export const collectionSchemas = {
   choices: ChoiceSchema,
 } satisfies { [N in CollectionName]: z.ZodType<Collections[N]> };
 
-export const collectionNames = ['problems', 'sittings', 'techniques', 'interviews', 'choices'] as const satisfies CollectionName[];
+export const collectionNames = [
+  'problems',
+  'sittings',
+  'techniques',
+  'interviews',
+  'choices',
+] as const satisfies CollectionName[];
 
 /** Everything that stands in a person's log: newest revisions, no tombstones, shipped techniques included. */
 export interface Log {

@@ -30,7 +30,11 @@ export const ProblemSchema = z.strictObject({
   origin: z.string().trim().max(200).nullable().default(null),
   /** Whose round it was asked in, or is expected in. */
   employer: z.string().trim().max(120).nullable().default(null),
-  link: z.url({ protocol: /^https?$/ }).max(2000).nullable().default(null),
+  link: z
+    .url({ protocol: /^https?$/ })
+    .max(2000)
+    .nullable()
+    .default(null),
   /** The statement in Markdown, kept for this person alone. */
   statement: z.string().max(50_000).default(''),
   /** Limits and conditions as text, one each: `n ≤ 200 000`, `one pass`. */

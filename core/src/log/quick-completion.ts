@@ -28,19 +28,27 @@ export function completeQuickLine(line: string, caret: number, context: Completi
   const token = tokens.find((it) => it.start < caret && caret <= it.end);
   if (!token) return [];
   const written = line.slice(token.start, caret);
-  return (completeMarked(written, token, context) ?? completeTitle(line, tokens, token, caret, context)).slice(0, mostShown);
+  return (completeMarked(written, token, context) ?? completeTitle(line, tokens, token, caret, context)).slice(
+    0,
+    mostShown,
+  );
 }
 
 function completeMarked(written: string, token: QuickToken, context: CompletionContext): Completion[] | null {
   const body = written.slice(1).replace(/^"/, '').toLowerCase();
   const place = { start: token.start, end: token.end };
   const choose = (mark: string, detail: string, choices: readonly string[]): Completion[] =>
-    ranked(body, choices, (choice) => choice).map((choice) => ({ ...place, insert: mark + choice, label: mark + choice, detail }));
+    ranked(body, choices, (choice) => choice).map((choice) => ({
+      ...place,
+      insert: mark + choice,
+      label: mark + choice,
+      detail,
+    }));
   switch (written.charAt(0)) {
     case '#':
-      return ranked(techniqueIdFrom(body), context.techniques, (it) => [it.id, ...it.aliases.map(techniqueIdFrom)].join(' ')).map(
-        (technique) => ({ ...place, insert: `#${technique.id}`, label: technique.name, detail: technique.family }),
-      );
+      return ranked(techniqueIdFrom(body), context.techniques, (it) =>
+        [it.id, ...it.aliases.map(techniqueIdFrom)].join(' '),
+      ).map((technique) => ({ ...place, insert: `#${technique.id}`, label: technique.name, detail: technique.family }));
     case '!':
       return choose('!', 'slip', slips);
     case '~':
@@ -87,7 +95,9 @@ function completeTitle(
 }
 
 function isPlainWord(token: QuickToken | undefined): boolean {
-  return token !== undefined && /^[\p{L}\p{N}'"]/u.test(token.text) && !/^(?:[oO]\(|[a-z]+:|x\d+$|\d+[hm])/i.test(token.text);
+  return (
+    token !== undefined && /^[\p{L}\p{N}'"]/u.test(token.text) && !/^(?:[oO]\(|[a-z]+:|x\d+$|\d+[hm])/i.test(token.text)
+  );
 }
 
 /** Choices that begin with the text, then those with a word that does, then those that hold it. */

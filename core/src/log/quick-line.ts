@@ -36,8 +36,21 @@ export interface QuickDraft {
 }
 
 export const quickPartKinds = [
-  'title', 'technique', 'time', 'attempts', 'time cost', 'space cost', 'slip', 'help', 'result', 'difficulty', 'when',
-  'origin', 'employer', 'language', 'link',
+  'title',
+  'technique',
+  'time',
+  'attempts',
+  'time cost',
+  'space cost',
+  'slip',
+  'help',
+  'result',
+  'difficulty',
+  'when',
+  'origin',
+  'employer',
+  'language',
+  'link',
 ] as const;
 export type QuickPartKind = (typeof quickPartKinds)[number];
 
@@ -93,7 +106,13 @@ export function readQuickLine(line: string, context: QuickContext): QuickReading
       parts.push({ ...span(token), kind: null, value: token.text, fault: outcome.fault, isNew: false });
     } else {
       draft = { ...draft, ...outcome.draft };
-      parts.push({ ...span(token), kind: outcome.kind, value: outcome.value, fault: null, isNew: outcome.isNew ?? false });
+      parts.push({
+        ...span(token),
+        kind: outcome.kind,
+        value: outcome.value,
+        fault: null,
+        isNew: outcome.isNew ?? false,
+      });
     }
   }
   const key = titleKey(draft.title);
@@ -138,7 +157,12 @@ export function formatMinutes(minutes: number): string {
 }
 
 type Outcome =
-  | { readonly kind: QuickPartKind; readonly value: string; readonly draft: Partial<QuickDraft>; readonly isNew?: boolean }
+  | {
+      readonly kind: QuickPartKind;
+      readonly value: string;
+      readonly draft: Partial<QuickDraft>;
+      readonly isNew?: boolean;
+    }
   | { readonly fault: string };
 
 function understand(token: QuickToken, draft: QuickDraft, context: QuickContext): Outcome {
@@ -161,9 +185,11 @@ function understand(token: QuickToken, draft: QuickDraft, context: QuickContext)
   if (/^https?:\/\//i.test(text)) return readLink(text, draft);
   const keyed = /^([a-z]+):(.+)$/is.exec(text);
   if (keyed) return readKeyed(keyed[1] ?? '', keyed[2] ?? '', draft);
-  if (/^(?:from|for|in):$/i.test(text)) return { fault: `Nothing follows ${text} Write ${text}name or ${text}"two words".` };
+  if (/^(?:from|for|in):$/i.test(text))
+    return { fault: `Nothing follows ${text} Write ${text}name or ${text}"two words".` };
   if (/^x\d+$/i.test(text)) return readAttempts(Number(body), draft);
-  if (/^\d+x$/i.test(text)) return { fault: `Write x${text.slice(0, -1)} for attempts, or quote it as part of the title.` };
+  if (/^\d+x$/i.test(text))
+    return { fault: `Write x${text.slice(0, -1)} for attempts, or quote it as part of the title.` };
   return readTime(text, draft) ?? readTitle(text, draft);
 }
 
@@ -186,8 +212,16 @@ function readTechnique(body: string, draft: QuickDraft, context: QuickContext): 
     return { fault: `Several techniques begin so: ${names.join(', ')}.` };
   }
   if (match.kind === 'one') return addTechnique(match.technique.id, match.technique.name, draft, {});
-  const near = plain.isQuoted ? null : closest(id, context.techniques.map((technique) => technique.id));
-  if (near) return { fault: `No technique “${plain.text}”. Did you mean #${near}? To add it as new, write #${quote(plain.text)}.` };
+  const near = plain.isQuoted
+    ? null
+    : closest(
+        id,
+        context.techniques.map((technique) => technique.id),
+      );
+  if (near)
+    return {
+      fault: `No technique “${plain.text}”. Did you mean #${near}? To add it as new, write #${quote(plain.text)}.`,
+    };
   return addTechnique(id, plain.text.trim(), draft, { [id]: plain.text.trim() });
 }
 
@@ -228,7 +262,9 @@ const helpTexts: Readonly<Record<(typeof helpWords)[number], string>> = {
 function readDifficulty(body: string, draft: QuickDraft): Outcome {
   const found = oneBeginning(body, difficulties);
   if (typeof found === 'object') return { fault: describeMiss('difficulty', '=', body, difficulties, found.several) };
-  return draft.difficulty === null ? { kind: 'difficulty', value: found, draft: { difficulty: found } } : twice('Difficulty');
+  return draft.difficulty === null
+    ? { kind: 'difficulty', value: found, draft: { difficulty: found } }
+    : twice('Difficulty');
 }
 
 function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
@@ -289,7 +325,9 @@ function readLink(text: string, draft: QuickDraft): Outcome {
 
 function readAttempts(count: number, draft: QuickDraft): Outcome {
   if (count < 1 || count > maxAttempts) return { fault: `Attempts go from x1 to x${maxAttempts}.` };
-  return draft.attempts === null ? { kind: 'attempts', value: String(count), draft: { attempts: count } } : twice('Attempts');
+  return draft.attempts === null
+    ? { kind: 'attempts', value: String(count), draft: { attempts: count } }
+    : twice('Attempts');
 }
 
 /** Null when the text does not look like a time at all. */
@@ -307,13 +345,16 @@ function readTime(text: string, draft: QuickDraft): Outcome | null {
 }
 
 function readCostToken(text: string, draft: QuickDraft): Outcome {
-  if (!text.endsWith(')') || !isBalanced(text)) return { fault: 'This cost needs its closing parenthesis, such as O(n log n).' };
+  if (!text.endsWith(')') || !isBalanced(text))
+    return { fault: 'This cost needs its closing parenthesis, such as O(n log n).' };
   const inner = text.slice(2, -1).trim();
   if (inner === '') return { fault: 'This cost is empty. Write O(1) for constant.' };
   if (text.length > 120) return { fault: 'A cost has at most 120 characters.' };
   const cost = `O(${inner})`;
-  if (draft.cost.time === null) return { kind: 'time cost', value: cost, draft: { cost: { ...draft.cost, time: cost } } };
-  if (draft.cost.space === null) return { kind: 'space cost', value: cost, draft: { cost: { ...draft.cost, space: cost } } };
+  if (draft.cost.time === null)
+    return { kind: 'time cost', value: cost, draft: { cost: { ...draft.cost, time: cost } } };
+  if (draft.cost.space === null)
+    return { kind: 'space cost', value: cost, draft: { cost: { ...draft.cost, space: cost } } };
   return { fault: 'Time and space are stated already; a third cost has no meaning here.' };
 }
 
@@ -337,13 +378,22 @@ function oneBeginning<W extends string>(written: string, choices: readonly W[]):
   return first && begun.length === 1 ? first : { several: begun };
 }
 
-function describeMiss(what: string, mark: string, body: string, choices: readonly string[], begun: readonly string[]): string {
+function describeMiss(
+  what: string,
+  mark: string,
+  body: string,
+  choices: readonly string[],
+  begun: readonly string[],
+): string {
   if (body === '') return `Write the ${what} after ${mark}, such as ${mark}${choices[0]}.`;
   if (begun.length > 1) return `Several begin so: ${begun.map((choice) => mark + choice).join(', ')}.`;
   const near = closest(body.toLowerCase(), choices);
   return near
     ? `No ${what} “${body}”. Did you mean ${mark}${near}?`
-    : `No ${what} “${body}”. Known are ${choices.slice(0, 6).map((choice) => mark + choice).join(', ')}${choices.length > 6 ? ' and more' : ''}.`;
+    : `No ${what} “${body}”. Known are ${choices
+        .slice(0, 6)
+        .map((choice) => mark + choice)
+        .join(', ')}${choices.length > 6 ? ' and more' : ''}.`;
 }
 
 function twice(what: string): Outcome {

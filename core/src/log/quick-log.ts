@@ -33,7 +33,12 @@ const unknownClock = '12:00';
  * known one the line's technique and cost are what the person named and stated this time, and fill only what the
  * problem does not have yet.
  */
-export function recordsFromDraft(draft: QuickDraft, known: Problem | null, log: Pick<Log, 'sittings'>, moment: QuickMoment): QuickRecords {
+export function recordsFromDraft(
+  draft: QuickDraft,
+  known: Problem | null,
+  log: Pick<Log, 'sittings'>,
+  moment: QuickMoment,
+): QuickRecords {
   const { newId } = moment;
   const isFirst = known === null || !log.sittings.some((sitting) => sitting.problemId === known.id);
   const techniques = Object.entries(draft.newTechniques).map(([id, name]) =>
@@ -57,7 +62,15 @@ export function recordsFromDraft(draft: QuickDraft, known: Problem | null, log: 
     slips: [...draft.slips],
     language: draft.language,
   });
-  return { problem, problemId: updated.id, title: updated.title, isNewProblem: known === null, sitting, techniques, changes };
+  return {
+    problem,
+    problemId: updated.id,
+    title: updated.title,
+    isNewProblem: known === null,
+    sitting,
+    techniques,
+    changes,
+  };
 }
 
 function newProblem(draft: QuickDraft, { now, newId }: QuickMoment): Problem {

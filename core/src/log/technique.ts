@@ -54,7 +54,9 @@ export function findTechnique(word: string, techniques: readonly Technique[]): T
   if (wanted === '') return { kind: 'none' };
   const exact = techniques.filter((technique) => technique.id === wanted || labels(technique).includes(wanted));
   if (exact.length > 0) return matchOf(exact, techniques);
-  const begun = techniques.filter((technique) => [technique.id, ...labels(technique)].some((it) => it.startsWith(wanted)));
+  const begun = techniques.filter((technique) =>
+    [technique.id, ...labels(technique)].some((it) => it.startsWith(wanted)),
+  );
   return matchOf(begun, techniques);
 }
 

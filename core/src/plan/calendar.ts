@@ -26,7 +26,12 @@ export class Calendar {
   ) {
     this.placed = left.map(() => []);
     this.leastGap = Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * left.length));
-    this.light = left.map((_, day) => targets.some((target) => target.interviewId !== null && target.day - day >= 0 && target.day - day <= planParameters.lightDays));
+    this.light = left.map((_, day) =>
+      targets.some(
+        (target) =>
+          target.interviewId !== null && target.day - day >= 0 && target.day - day <= planParameters.lightDays,
+      ),
+    );
   }
 
   get length(): number {

@@ -45,7 +45,11 @@ export function memoryAfter(memory: Memory | null, placements: readonly Placemen
 }
 
 /** Recall at each target if the placements are kept. A placement after a target does not help it. */
-export function recallsAtTargets(memory: Memory | null, placements: readonly Placement[], targets: readonly Target[]): number[] {
+export function recallsAtTargets(
+  memory: Memory | null,
+  placements: readonly Placement[],
+  targets: readonly Target[],
+): number[] {
   let current = memory;
   let next = 0;
   return targets.map((target) => {

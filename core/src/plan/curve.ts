@@ -48,7 +48,12 @@ interface Chances {
   readonly dropped: number;
 }
 
-function chancesOn(day: number, target: Target, tracks: readonly Track[], outlookOf: (technique: TechniqueId) => TechniqueOutlook): Chances {
+function chancesOn(
+  day: number,
+  target: Target,
+  tracks: readonly Track[],
+  outlookOf: (technique: TechniqueId) => TechniqueOutlook,
+): Chances {
   const sums = new Map<TechniqueId, { kept: number; dropped: number }>();
   for (const { candidate, placements } of tracks) {
     const without = candidate.memory ? recallAt(candidate.memory, day) : 0;

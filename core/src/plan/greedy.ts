@@ -43,7 +43,13 @@ export interface GreedyHelp {
  * comes to the front with an old one (lazy greedy: Minoux 1978), and its days are searched again only when the one it
  * wanted is full.
  */
-export function fillGreedily(tracks: readonly Track[], calendar: Calendar, outlook: Outlook, targets: readonly Target[], help: GreedyHelp): void {
+export function fillGreedily(
+  tracks: readonly Track[],
+  calendar: Calendar,
+  outlook: Outlook,
+  targets: readonly Target[],
+  help: GreedyHelp,
+): void {
   const total = Math.max(calendar.totalLeft(), 1);
   const search = (track: Track, index: number): void => {
     track.options ??= optionsOf(track, index, calendar, targets, help);
@@ -61,7 +67,12 @@ export function fillGreedily(tracks: readonly Track[], calendar: Calendar, outlo
     } else if (best.version !== versionOf(candidate, outlook)) {
       track.best = judge(track, best.option, calendar, outlook);
     } else {
-      calendar.place({ candidate, placement: best.option.placement, isPinned: false, gainPerMinute: best.gainPerMinute });
+      calendar.place({
+        candidate,
+        placement: best.option.placement,
+        isPinned: false,
+        gainPerMinute: best.gainPerMinute,
+      });
       take(track, best.option.placement, best.option.recalls, outlook);
       search(track, index);
     }
@@ -70,7 +81,11 @@ export function fillGreedily(tracks: readonly Track[], calendar: Calendar, outlo
 
 /** Notes a placement in its track and in the outlook. */
 export function take(track: Track, placement: Placement, recalls: number[], outlook: Outlook): void {
-  addRecall(outlook, track.candidate, recalls.map((recall, index) => recall - (track.recalls[index] ?? 0)));
+  addRecall(
+    outlook,
+    track.candidate,
+    recalls.map((recall, index) => recall - (track.recalls[index] ?? 0)),
+  );
   track.placements = withPlacement(track.placements, placement);
   track.recalls = recalls;
   track.options = null;
@@ -81,16 +96,23 @@ export function gainOf(track: Track, recalls: readonly number[], outlook: Outloo
   let gain = 0;
   for (const { technique, share } of creditsOrNone(track.candidate)) {
     const worth = outlook.worth(technique);
-    for (let i = 0; i < recalls.length; i++) gain += (worth[i] ?? 0) * share * ((recalls[i] ?? 0) - (track.recalls[i] ?? 0));
+    for (let i = 0; i < recalls.length; i++)
+      gain += (worth[i] ?? 0) * share * ((recalls[i] ?? 0) - (track.recalls[i] ?? 0));
   }
   return gain * track.candidate.bonus;
 }
 
 export function addRecall(outlook: Outlook, candidate: Candidate, amounts: readonly number[]): void {
-  for (const { technique, share } of creditsOrNone(candidate)) outlook.add(technique, amounts.map((amount) => amount * share));
+  for (const { technique, share } of creditsOrNone(candidate))
+    outlook.add(
+      technique,
+      amounts.map((amount) => amount * share),
+    );
 }
 
-export function creditsOrNone(candidate: Candidate): readonly { readonly technique: string | null; readonly share: number }[] {
+export function creditsOrNone(
+  candidate: Candidate,
+): readonly { readonly technique: string | null; readonly share: number }[] {
   return candidate.credits.length > 0 ? candidate.credits : [{ technique: null, share: 1 }];
 }
 
@@ -121,10 +143,19 @@ function isAllowed(track: Track, { day, kind, minutes }: Placement, calendar: Ca
 /** How much less a gain counts for what stands on its day, or for a fresh slot beside it. */
 function crowdingOn(calendar: Calendar, { day, kind }: Placement, { technique }: Candidate): number {
   const isBesideFresh = kind === 'fresh' && calendar.freshOn(day - 1) + calendar.freshOn(day + 1) > 0;
-  return (calendar.hasTechnique(day, technique) ? planParameters.sameTechnique : 1) * (isBesideFresh ? planParameters.freshCrowding : 1);
+  return (
+    (calendar.hasTechnique(day, technique) ? planParameters.sameTechnique : 1) *
+    (isBesideFresh ? planParameters.freshCrowding : 1)
+  );
 }
 
-function optionsOf(track: Track, index: number, calendar: Calendar, targets: readonly Target[], help: GreedyHelp): Option[] {
+function optionsOf(
+  track: Track,
+  index: number,
+  calendar: Calendar,
+  targets: readonly Target[],
+  help: GreedyHelp,
+): Option[] {
   const { candidate, placements } = track;
   if (placements.length >= candidate.most) return [];
   return triedDays(candidate.notBefore, calendar.length, index).flatMap((day) =>

@@ -51,15 +51,22 @@ class Planner {
     for (const track of tracks) this.addBaseline(track);
     const dropped = this.rememberedByTechnique();
     const done = this.sittingsToday.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0);
-    const left = dates.map((date, day) => Math.max(minutesOn(date, input.log.settings) - (day === 0 ? Math.round(done) : 0), 0));
+    const left = dates.map((date, day) =>
+      Math.max(minutesOn(date, input.log.settings) - (day === 0 ? Math.round(done) : 0), 0),
+    );
     const calendar = new Calendar(left, targets);
     for (const track of tracks) this.placePin(track, calendar);
     const promising = this.mostPromising(tracks, calendar.totalLeft());
-    fillGreedily(promising, calendar, outlook, targets, { wasPlanned: this.wasPlanned(), onProgress: input.onProgress ?? (() => true) });
+    fillGreedily(promising, calendar, outlook, targets, {
+      wasPlanned: this.wasPlanned(),
+      onProgress: input.onProgress ?? (() => true),
+    });
     const outlookOf = (technique: TechniqueId): TechniqueOutlook => outlook.outlookOf(technique);
     return {
       asOf: input.asOf,
-      days: dates.map((date, day) => this.dayOf(date, day, calendar.placed[day] ?? [], tracks, day === 0 ? Math.round(done) : 0)),
+      days: dates.map((date, day) =>
+        this.dayOf(date, day, calendar.placed[day] ?? [], tracks, day === 0 ? Math.round(done) : 0),
+      ),
       readiness: targets.flatMap(({ interviewId, shares, difficulty }, index) => {
         if (interviewId === null) return [];
         const range = readinessOf(shares, difficulty, outlookOf, (id) => outlook.rememberedAt(id)[index] ?? 0);
@@ -105,16 +112,19 @@ class Planner {
       const choice = this.choices.get(`technique:${technique}`)?.choice;
       const isPinned = choice !== undefined && 'pin' in choice;
       if (!estimate || ((missing <= 0 || !isAsked) && !isPinned) || (choice && 'dropped' in choice)) return [];
-      const candidates = Array.from({ length: Math.max(missing, 1) }, (_, index): Candidate => ({
-        problemId: null,
-        technique,
-        credits: [{ technique, share: 1 }],
-        memory: null,
-        kinds: [{ kind: 'fresh', minutes: targetFor(null, log.settings) }],
-        notBefore: this.notBefore(choice) + index,
-        bonus: 1 + planParameters.informationPerVariance * estimate.state.variance,
-        most: 1,
-      }));
+      const candidates = Array.from(
+        { length: Math.max(missing, 1) },
+        (_, index): Candidate => ({
+          problemId: null,
+          technique,
+          credits: [{ technique, share: 1 }],
+          memory: null,
+          kinds: [{ kind: 'fresh', minutes: targetFor(null, log.settings) }],
+          notBefore: this.notBefore(choice) + index,
+          bonus: 1 + planParameters.informationPerVariance * estimate.state.variance,
+          most: 1,
+        }),
+      );
       return candidates.map((candidate) => trackOf(candidate, this.targets));
     });
   }
@@ -126,7 +136,13 @@ class Planner {
   private minutesFor(kind: PlannedKind, problem: Problem, lastSitting: Sitting): number {
     if (kind === 'spot' || kind === 'sketch') return kindMinutes[kind];
     const target = targetFor(problem.difficulty, this.input.log.settings);
-    if (kind !== 'rebuild' || lastSitting.minutes === null || lastSitting.kind === 'spot' || lastSitting.kind === 'sketch') return target;
+    if (
+      kind !== 'rebuild' ||
+      lastSitting.minutes === null ||
+      lastSitting.kind === 'spot' ||
+      lastSitting.kind === 'sketch'
+    )
+      return target;
     const [least, most] = rebuildRange;
     return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
   }
@@ -138,7 +154,11 @@ class Planner {
   private addBaseline({ candidate, recalls }: Track): void {
     const now = candidate.memory ? recallAt(candidate.memory, 0) : 0;
     for (const { technique, share } of creditsOrNone(candidate)) {
-      this.outlook.addBaseline(technique, now * share, recalls.map((recall) => recall * share));
+      this.outlook.addBaseline(
+        technique,
+        now * share,
+        recalls.map((recall) => recall * share),
+      );
     }
   }
 
@@ -151,7 +171,9 @@ class Planner {
   private placePin(track: Track, calendar: Calendar): void {
     const { candidate } = track;
     if (track.placements.length > 0) return;
-    const choice = this.choices.get(candidate.problemId ? `problem:${candidate.problemId}` : `technique:${candidate.technique}`);
+    const choice = this.choices.get(
+      candidate.problemId ? `problem:${candidate.problemId}` : `technique:${candidate.technique}`,
+    );
     if (!choice || !('pin' in choice.choice)) return;
     const { pin, kind: wanted } = choice.choice;
     const day = daysBetween(this.today, pin);
@@ -180,7 +202,10 @@ class Planner {
   }
 
   /** The kind that was pinned, or the fullest that the problem has. A Twist is planned only by pinning it. */
-  private pinnedKind({ kinds, problemId }: Candidate, wanted: PlannedKind | null): { kind: PlannedKind; minutes: number } | null {
+  private pinnedKind(
+    { kinds, problemId }: Candidate,
+    wanted: PlannedKind | null,
+  ): { kind: PlannedKind; minutes: number } | null {
     const rebuild = kinds.at(-1) ?? null;
     if (problemId === null || wanted === null || rebuild === null) return rebuild;
     return kinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: rebuild.minutes };
@@ -213,14 +238,22 @@ class Planner {
   }
 
   private wasPlanned(): (candidate: Candidate, placement: Placement) => boolean {
-    const keyOf = (problemId: string | null, technique: string | null, kind: string): string => `${problemId ?? technique} ${kind}`;
-    const previous = new Map(this.input.previous?.days.map((day) => [day.date, new Set(day.items.map((it) => keyOf(it.problemId, it.technique, it.kind)))]));
+    const keyOf = (problemId: string | null, technique: string | null, kind: string): string =>
+      `${problemId ?? technique} ${kind}`;
+    const previous = new Map(
+      this.input.previous?.days.map((day) => [
+        day.date,
+        new Set(day.items.map((it) => keyOf(it.problemId, it.technique, it.kind))),
+      ]),
+    );
     const byDay = this.dates.map((date) => previous.get(date));
     return ({ problemId, technique }, { day, kind }) => byDay[day]?.has(keyOf(problemId, technique, kind)) ?? false;
   }
 
   private dayOf(date: Day, day: number, placed: readonly Placed[], tracks: readonly Track[], done: number): PlanDay {
-    const trackByCandidate = new Map(placed.map(({ candidate }) => [candidate, tracks.find((track) => track.candidate === candidate)]));
+    const trackByCandidate = new Map(
+      placed.map(({ candidate }) => [candidate, tracks.find((track) => track.candidate === candidate)]),
+    );
     const items = placed.map((item): PlanItem => {
       const { candidate, placement } = item;
       const before = (trackByCandidate.get(candidate)?.placements ?? []).filter((other) => other.day < day);
@@ -231,7 +264,13 @@ class Planner {
         technique: candidate.technique,
         kind: placement.kind,
         minutes: placement.minutes,
-        reasons: reasonsFor(item, recallOnDay, trackByCandidate.get(candidate)?.recalls ?? [], this.input, this.targets),
+        reasons: reasonsFor(
+          item,
+          recallOnDay,
+          trackByCandidate.get(candidate)?.recalls ?? [],
+          this.input,
+          this.targets,
+        ),
       };
     });
     return {
@@ -245,7 +284,13 @@ class Planner {
 }
 
 function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
-  return { candidate, placements: [], recalls: recallsAtTargets(candidate.memory, [], targets), best: null, options: null };
+  return {
+    candidate,
+    placements: [],
+    recalls: recallsAtTargets(candidate.memory, [], targets),
+    best: null,
+    options: null,
+  };
 }
 
 /** Sittings of today; they come last, so the search ends at the first older one. */

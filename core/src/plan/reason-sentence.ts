@@ -17,7 +17,12 @@ export function reasonSentence(item: PlanItem, names: ReasonNames): string {
 }
 
 function freshSentences({ reasons, technique }: PlanItem, names: ReasonNames): string[] {
-  const logged = reasons.evidence === 0 ? 'Nothing logged' : reasons.evidence === 1 ? 'One sitting logged' : `${reasons.evidence} sittings logged`;
+  const logged =
+    reasons.evidence === 0
+      ? 'Nothing logged'
+      : reasons.evidence === 1
+        ? 'One sitting logged'
+        : `${reasons.evidence} sittings logged`;
   const range = reasons.strength
     ? `the estimate is still wide, ${percent(reasons.strength.low)} to ${percent(reasons.strength.high)}`
     : 'there is no estimate yet';
@@ -29,7 +34,9 @@ function reviewSentences({ reasons, kind }: PlanItem, names: ReasonNames): strin
   const sentences: string[] = [];
   const { recallNow, recallIfKept, recallIfDropped, lastSitting, mixUp } = reasons;
   if (mixUp && kind === 'spot') {
-    sentences.push(`You named ${lowerFirst(names.technique(mixUp.named))} on ${names.date(mixUp.at)}; this keeps the two apart.`);
+    sentences.push(
+      `You named ${lowerFirst(names.technique(mixUp.named))} on ${names.date(mixUp.at)}; this keeps the two apart.`,
+    );
   }
   if (recallNow !== null) {
     const share = shareText(reasons.share, reasons.interviewId, names);

@@ -5,14 +5,22 @@ import type { Target } from './horizon';
 import type { PlanInput, Reasons } from './plan';
 
 /** Why an item is where it is. `kept` are its recalls at the targets with the whole plan kept. */
-export function reasonsFor(item: Placed, recallOnDay: number | null, kept: readonly number[], input: PlanInput, targets: readonly Target[]): Reasons {
+export function reasonsFor(
+  item: Placed,
+  recallOnDay: number | null,
+  kept: readonly number[],
+  input: PlanInput,
+  targets: readonly Target[],
+): Reasons {
   const { candidate } = item;
   const { estimates } = input;
   const technique = candidate.technique === null ? undefined : estimates.techniques.get(candidate.technique);
   const last = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId)?.lastSitting;
   const index = helpedMost(item, targets);
   const target = targets[index];
-  const mixUp = estimates.mixUps.find(({ right, lastAt }) => right === candidate.technique && isRecent(lastAt, input.asOf));
+  const mixUp = estimates.mixUps.find(
+    ({ right, lastAt }) => right === candidate.technique && isRecent(lastAt, input.asOf),
+  );
   return {
     recallNow: candidate.memory ? recallAt(candidate.memory, 0) : null,
     recallOnDay: candidate.memory ? recallOnDay : null,
@@ -24,7 +32,14 @@ export function reasonsFor(item: Placed, recallOnDay: number | null, kept: reado
     share: target && candidate.technique !== null ? (target.shares.get(candidate.technique) ?? 0) : 0,
     gainPerMinute: Math.max(item.gainPerMinute, 0),
     lastSitting: last
-      ? { at: last.startedAt, kind: last.kind, result: last.result, help: last.help, attempts: last.attempts.length, minutes: last.minutes }
+      ? {
+          at: last.startedAt,
+          kind: last.kind,
+          result: last.result,
+          help: last.help,
+          attempts: last.attempts.length,
+          minutes: last.minutes,
+        }
       : null,
     mixUp: mixUp ? { named: mixUp.named, at: mixUp.lastAt } : null,
     isPinned: item.isPinned,

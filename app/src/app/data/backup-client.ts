@@ -30,7 +30,11 @@ export async function fetchBackup(name: string): Promise<string | null> {
 /** Writes an archive to disk. @returns whether the server took it. */
 export async function sendBackup(archive: string): Promise<boolean> {
   try {
-    const response = await fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/vnd.lernen+json' }, body: archive });
+    const response = await fetch(address, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/vnd.lernen+json' },
+      body: archive,
+    });
     return response.ok;
   } catch {
     return false;

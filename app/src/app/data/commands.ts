@@ -26,13 +26,19 @@ const chunk = 1000;
  * @returns the number of the journal entry, by which it can be undone.
  * @throws RecordError when a record breaks its schema.
  */
-export async function write(database: LernenDatabase, changes: Changes, label: string, options: WriteOptions = {}): Promise<number> {
+export async function write(
+  database: LernenDatabase,
+  changes: Changes,
+  label: string,
+  options: WriteOptions = {},
+): Promise<number> {
   const checked = check(changes);
   const total = collectionNames.reduce((sum, name) => sum + (checked[name]?.length ?? 0), 0);
   let done = 0;
   const report = (count: number): void => {
     done += count;
-    if (options.onProgress?.(total === 0 ? 1 : done / total) === false) throw new RecordError('Stopped. Nothing was written.', []);
+    if (options.onProgress?.(total === 0 ? 1 : done / total) === false)
+      throw new RecordError('Stopped. Nothing was written.', []);
   };
   return database.transaction('rw', database.tables, async () => {
     const written: Partial<Record<ContentTable, Written[]>> = {};
@@ -44,7 +50,13 @@ export async function write(database: LernenDatabase, changes: Changes, label: s
       before[name] = [];
       for (let start = 0; start < records.length; start += chunk) {
         const part = records.slice(start, start + chunk);
-        before[name].push(...(await currentOf(database, name, part.map((record) => record.id))));
+        before[name].push(
+          ...(await currentOf(
+            database,
+            name,
+            part.map((record) => record.id),
+          )),
+        );
         await database.table(name).bulkPut(part);
         report(part.length);
       }
@@ -74,18 +86,29 @@ export async function undo(database: LernenDatabase, seq: number, newId: NewId):
     const { changes, left } = await inverse(database, entry, newId);
     const undoneBy = await write(database, changes, `Undid: ${entry.label}`);
     await database.journal.update(seq, { undoneBy });
-    const restored = collectionNames.reduce((sum, name) => sum + (changes[name]?.length ?? 0), changes.settings ? 1 : 0);
+    const restored = collectionNames.reduce(
+      (sum, name) => sum + (changes[name]?.length ?? 0),
+      changes.settings ? 1 : 0,
+    );
     return { restored, left };
   });
 }
 
-async function inverse(database: LernenDatabase, entry: JournalEntry, newId: NewId): Promise<{ changes: Changes; left: number }> {
+async function inverse(
+  database: LernenDatabase,
+  entry: JournalEntry,
+  newId: NewId,
+): Promise<{ changes: Changes; left: number }> {
   const changes: Partial<Record<CollectionName, object[]>> & { settings?: Settings } = {};
   let left = 0;
   for (const name of collectionNames) {
     const written = entry.written[name] ?? [];
     const before = entry.before[name] ?? [];
-    const current = await currentOf(database, name, written.map(({ id }) => id));
+    const current = await currentOf(
+      database,
+      name,
+      written.map(({ id }) => id),
+    );
     const records = written.flatMap(({ revision }, index) => {
       const now = current[index];
       if (!now || now.revision !== revision) {
@@ -103,12 +126,19 @@ async function inverse(database: LernenDatabase, entry: JournalEntry, newId: New
 }
 
 /** The standing state of each id: for sittings the newest revision. */
-async function currentOf<N extends CollectionName>(database: LernenDatabase, name: N, ids: readonly string[]): Promise<(Collections[N] | null)[]> {
+async function currentOf<N extends CollectionName>(
+  database: LernenDatabase,
+  name: N,
+  ids: readonly string[],
+): Promise<(Collections[N] | null)[]> {
   if (name !== 'sittings') {
     const found = (await database.table(name).bulkGet([...ids])) as (Collections[N] | undefined)[];
     return found.map((record) => record ?? null);
   }
-  const revisions = (await database.sittings.where('id').anyOf([...ids]).toArray()) as Collections[N][];
+  const revisions = (await database.sittings
+    .where('id')
+    .anyOf([...ids])
+    .toArray()) as Collections[N][];
   const newest = new Map<string, Collections[N]>();
   for (const record of revisions) {
     const known = newest.get(record.id);
@@ -126,7 +156,10 @@ function check(changes: Changes): Changes {
       const parsed = collectionSchemas[name].safeParse(record);
       if (parsed.success) return parsed.data;
       const faults = faultsOf(parsed.error).map(({ path, reason }) => ({ path: `${name}[${index}].${path}`, reason }));
-      throw new RecordError(`This cannot be saved: ${faults.map(({ path, reason }) => `${path} ${reason}`).join('; ')}`, faults);
+      throw new RecordError(
+        `This cannot be saved: ${faults.map(({ path, reason }) => `${path} ${reason}`).join('; ')}`,
+        faults,
+      );
     });
   }
   return { ...(checked as Changes), ...(changes.settings ? { settings: SettingsSchema.parse(changes.settings) } : {}) };

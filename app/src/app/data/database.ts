@@ -32,7 +32,11 @@ export interface Written {
 export interface PlanTrace {
   readonly days: readonly {
     readonly date: string;
-    readonly items: readonly { readonly problemId: string | null; readonly technique: string | null; readonly kind: PlannedKind }[];
+    readonly items: readonly {
+      readonly problemId: string | null;
+      readonly technique: string | null;
+      readonly kind: PlannedKind;
+    }[];
   }[];
 }
 

@@ -1,4 +1,13 @@
-import { type CollectionName, type Collections, type Log, type Settings, SettingsSchema, type StoredRecords, collectionNames, logFrom } from '@lernen/core';
+import {
+  type CollectionName,
+  type Collections,
+  type Log,
+  type Settings,
+  SettingsSchema,
+  type StoredRecords,
+  collectionNames,
+  logFrom,
+} from '@lernen/core';
 import { type LernenDatabase } from './database';
 import { withoutId } from './commands';
 
@@ -32,7 +41,10 @@ export class LogReader {
     }
     const entries = await this.database.journal.where('seq').above(this.seq).toArray();
     if (entries.length === 0) return false;
-    const changed = entries.reduce((sum, entry) => sum + Object.values(entry.written).reduce((count, keys) => count + keys.length, 0), 0);
+    const changed = entries.reduce(
+      (sum, entry) => sum + Object.values(entry.written).reduce((count, keys) => count + keys.length, 0),
+      0,
+    );
     if (changed > mostFollowed) {
       await this.readAll();
       return true;
@@ -40,7 +52,11 @@ export class LogReader {
     for (const { written } of entries) {
       for (const name of collectionNames) {
         const keys = (written[name] ?? []).map(({ id, revision }) => (name === 'sittings' ? revision : id));
-        if (keys.length > 0) this.put(name, (await this.database.table(name).bulkGet(keys)).filter((record) => record !== undefined));
+        if (keys.length > 0)
+          this.put(
+            name,
+            (await this.database.table(name).bulkGet(keys)).filter((record) => record !== undefined),
+          );
       }
       if (written.settings) await this.readSettings();
     }
@@ -72,7 +88,9 @@ export class LogReader {
       const table = this.database.table(name);
       let last: string | null = null;
       for (;;) {
-        const page: object[] = await (last === null ? table.orderBy(':id') : table.where(':id').above(last)).limit(chunk).toArray();
+        const page: object[] = await (last === null ? table.orderBy(':id') : table.where(':id').above(last))
+          .limit(chunk)
+          .toArray();
         this.put(name, page);
         if (page.length < chunk) break;
         last = keyOf(name, page.at(-1) as Collections[typeof name]);

@@ -1,4 +1,13 @@
-import { type Difficulty, type Help, type Log, type Problem, type ProblemId, type Result, type Sitting, daysBetween } from '@lernen/core';
+import {
+  type Difficulty,
+  type Help,
+  type Log,
+  type Problem,
+  type ProblemId,
+  type Result,
+  type Sitting,
+  daysBetween,
+} from '@lernen/core';
 import type { RecallSummary } from '../workers/planner/planner.worker';
 
 /** One line of the problems table. */
@@ -22,7 +31,18 @@ export interface ProblemRow {
   readonly text: string;
 }
 
-export const sortKeys = ['title', 'technique', 'difficulty', 'last', 'minutes', 'sittings', 'recall', 'due', 'origin', 'result'] as const;
+export const sortKeys = [
+  'title',
+  'technique',
+  'difficulty',
+  'last',
+  'minutes',
+  'sittings',
+  'recall',
+  'due',
+  'origin',
+  'result',
+] as const;
 export type SortKey = (typeof sortKeys)[number];
 
 /** What the address says: which rows, in which order. */
@@ -74,7 +94,10 @@ export function problemRows(
 
 /** The rows that pass, sorted. Words of the search must all be found. */
 export function filterRows(rows: readonly ProblemRow[], filter: ProblemFilter, today: string): ProblemRow[] {
-  const words = filter.search.toLowerCase().split(/\s+/).filter((word) => word !== '');
+  const words = filter.search
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '');
   const passing = rows.filter(
     (row) =>
       words.every((word) => row.text.includes(word)) &&
@@ -86,12 +109,24 @@ export function filterRows(rows: readonly ProblemRow[], filter: ProblemFilter, t
       (!filter.neverReviewed || row.reviews === 0),
   );
   const direction = filter.descending ? -1 : 1;
-  return passing.sort((a, b) => direction * compare(valueOf(a, filter.sort), valueOf(b, filter.sort)) || a.title.localeCompare(b.title));
+  return passing.sort(
+    (a, b) => direction * compare(valueOf(a, filter.sort), valueOf(b, filter.sort)) || a.title.localeCompare(b.title),
+  );
 }
 
 function searchText(problem: Problem, techniqueNames: string, sittings: readonly Sitting[]): string {
   const notes = sittings.map((sitting) => sitting.note).filter((note) => note !== '');
-  return [problem.title, problem.note, problem.origin, problem.employer, techniqueNames, problem.techniques.join(' '), ...notes].join('\n').toLowerCase();
+  return [
+    problem.title,
+    problem.note,
+    problem.origin,
+    problem.employer,
+    techniqueNames,
+    problem.techniques.join(' '),
+    ...notes,
+  ]
+    .join('\n')
+    .toLowerCase();
 }
 
 function valueOf(row: ProblemRow, key: SortKey): string | number | null {

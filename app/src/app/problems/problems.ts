@@ -61,13 +61,20 @@ export class Problems {
   });
   protected readonly isFiltered = computed(() => {
     const { search, technique, difficulty, result, help, dueWithin, neverReviewed } = this.filter();
-    return neverReviewed || dueWithin !== null || [search, technique, difficulty, result, help].some((value) => value !== '');
+    return (
+      neverReviewed || dueWithin !== null || [search, technique, difficulty, result, help].some((value) => value !== '')
+    );
   });
-  private readonly all = computed(() => problemRows(this.log.log(), this.log.sittingsOf(), this.derived.recalls(), this.derived.nextPlanned()));
+  private readonly all = computed(() =>
+    problemRows(this.log.log(), this.log.sittingsOf(), this.derived.recalls(), this.derived.nextPlanned()),
+  );
   protected readonly rows = computed(() => filterRows(this.all(), this.filter(), this.clock.today()));
   protected readonly usedTechniques = computed(() => {
     const used = new Set(this.log.log().problems.flatMap((problem) => problem.techniques));
-    return this.log.log().techniques.filter((technique) => used.has(technique.id)).sort((a, b) => a.name.localeCompare(b.name));
+    return this.log
+      .log()
+      .techniques.filter((technique) => used.has(technique.id))
+      .sort((a, b) => a.name.localeCompare(b.name));
   });
   protected readonly columns: readonly { key: SortKey; word: string }[] = [
     { key: 'title', word: 'Problem' },
@@ -83,7 +90,9 @@ export class Problems {
   ];
 
   protected set(change: Record<string, string | null>): void {
-    const cleaned = Object.fromEntries(Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]));
+    const cleaned = Object.fromEntries(
+      Object.entries(change).map(([key, value]) => [key, value === '' ? null : value]),
+    );
     void this.router.navigate([], { queryParams: cleaned, queryParamsHandling: 'merge', replaceUrl: true });
   }
 

@@ -74,7 +74,9 @@ export class Compared {
   protected readonly kindWords = kindWords;
   protected readonly settings = this.log.settings;
   protected readonly isLoaded = this.log.isLoaded;
-  protected readonly sitting = computed(() => this.log.log().sittings.find((sitting) => sitting.id === this.id()) ?? null);
+  protected readonly sitting = computed(
+    () => this.log.log().sittings.find((sitting) => sitting.id === this.id()) ?? null,
+  );
   protected readonly problem = computed(() => this.log.problemsById().get(this.sitting()?.problemId ?? '') ?? null);
   protected readonly recall = computed(() => this.derived.recalls().get(this.problem()?.id ?? '') ?? null);
   protected readonly isCurrent = computed(() => {
@@ -92,12 +94,17 @@ export class Compared {
   });
   protected readonly nextText = computed(() => {
     const next = this.derived.nextPlanned().get(this.problem()?.id ?? '');
-    return next === undefined ? 'It is not planned again before the last interview.' : `It is planned again on ${longDay(next)}.`;
+    return next === undefined
+      ? 'It is not planned again before the last interview.'
+      : `It is planned again on ${longDay(next)}.`;
   });
   protected readonly earlier = computed(() => {
     const sitting = this.sitting();
     const all = this.log.sittingsOf().get(sitting?.problemId ?? '') ?? [];
-    return all.filter((it) => it.id !== sitting?.id).slice(-4).reverse();
+    return all
+      .filter((it) => it.id !== sitting?.id)
+      .slice(-4)
+      .reverse();
   });
 
   protected readonly points = computed<Point[]>(() => {
@@ -105,7 +112,8 @@ export class Compared {
     const problem = this.problem();
     if (!sitting || !problem) return [];
     const points = [this.techniquePoint(), this.costPoint('time'), this.costPoint('space')];
-    const target = sitting.kind === 'spot' ? 3 : sitting.kind === 'sketch' ? 8 : targetFor(problem.difficulty, this.log.settings());
+    const target =
+      sitting.kind === 'spot' ? 3 : sitting.kind === 'sketch' ? 8 : targetFor(problem.difficulty, this.log.settings());
     const minutes = sitting.minutes ?? 0;
     points.push({
       what: 'Time taken',
@@ -116,7 +124,13 @@ export class Compared {
     });
     points.push({
       what: 'Result',
-      said: [resultWords[sitting.result], helpWords[sitting.help], sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : ''].filter((it) => it !== '').join(', '),
+      said: [
+        resultWords[sitting.result],
+        helpWords[sitting.help],
+        sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : '',
+      ]
+        .filter((it) => it !== '')
+        .join(', '),
       recorded: this.lastTimeText(),
       judged: sitting.result === 'solved' && sitting.help === 'none' ? 'right' : 'wrong',
       remark: sitting.result === 'solved' && sitting.help === 'none' ? 'unaided' : 'not unaided',
@@ -138,8 +152,16 @@ export class Compared {
     const named = this.sitting()?.named ?? null;
     const right = problem ? techniquesOf(problem, byId) : [];
     const recorded = right.length === 0 ? 'none recorded' : right.map((id) => this.nameOf(id)).join(', ');
-    if (named === null) return { what: 'Technique', said: 'none named', recorded, judged: 'open', remark: 'not compared' };
-    if (right.length === 0) return { what: 'Technique', said: this.nameOf(named), recorded, judged: 'open', remark: 'nothing to compare with' };
+    if (named === null)
+      return { what: 'Technique', said: 'none named', recorded, judged: 'open', remark: 'not compared' };
+    if (right.length === 0)
+      return {
+        what: 'Technique',
+        said: this.nameOf(named),
+        recorded,
+        judged: 'open',
+        remark: 'nothing to compare with',
+      };
     const isRight = right.includes(resolveTechnique(named, byId));
     return {
       what: 'Technique',
@@ -155,10 +177,21 @@ export class Compared {
     const said = this.sitting()?.stated[part] ?? null;
     const recorded = this.problem()?.cost[part] ?? null;
     if (said === null || recorded === null) {
-      return { what, said: said ?? 'not stated', recorded: recorded ?? 'none recorded', judged: 'open', remark: 'not compared' };
+      return {
+        what,
+        said: said ?? 'not stated',
+        recorded: recorded ?? 'none recorded',
+        judged: 'open',
+        remark: 'not compared',
+      };
     }
     const isSame = isSameCost(said, recorded);
-    const remark = isSame === null ? 'one of the two cannot be read' : isSame ? 'equal' : `not equal: ${normalCost(recorded).text} is recorded`;
+    const remark =
+      isSame === null
+        ? 'one of the two cannot be read'
+        : isSame
+          ? 'equal'
+          : `not equal: ${normalCost(recorded).text} is recorded`;
     return { what, said, recorded, judged: isSame === null ? 'open' : isSame ? 'right' : 'wrong', remark };
   }
 

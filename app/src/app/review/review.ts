@@ -31,7 +31,11 @@ export class Review {
   protected readonly problem = computed(() => this.log.problemsById().get(this.running()?.problemId ?? '') ?? null);
   protected readonly target = computed(() => {
     const kind = this.running()?.kind;
-    return kind === 'spot' ? 3 : kind === 'sketch' ? 8 : targetFor(this.problem()?.difficulty ?? null, this.log.settings());
+    return kind === 'spot'
+      ? 3
+      : kind === 'sketch'
+        ? 8
+        : targetFor(this.problem()?.difficulty ?? null, this.log.settings());
   });
   protected readonly worked = computed(() => {
     this.ticks();
@@ -107,7 +111,11 @@ export class Review {
     const problem = this.problem();
     if (!running) return;
     // Less than a minute is a start by mistake and no evidence of anything.
-    if (problem && this.store.worked() >= 60_000) await this.log.saveSitting(this.sittingOf(running, 'abandoned'), `Logged the abandoned ${running.kind} of ${problem.title}`);
+    if (problem && this.store.worked() >= 60_000)
+      await this.log.saveSitting(
+        this.sittingOf(running, 'abandoned'),
+        `Logged the abandoned ${running.kind} of ${problem.title}`,
+      );
     else this.notices.say('Stopped within a minute; nothing was logged.');
     await this.store.finish();
     await this.router.navigateByUrl('/today');
@@ -138,5 +146,4 @@ export class Review {
   protected valueOf(event: Event): string {
     return (event.target as HTMLInputElement).value;
   }
-
 }

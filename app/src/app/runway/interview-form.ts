@@ -1,5 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
-import { type Interview, type Technique, type Zone, clockOf, dayOf, difficulties, instantAt, isZone } from '@lernen/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  type Interview,
+  type Technique,
+  type Zone,
+  clockOf,
+  dayOf,
+  difficulties,
+  instantAt,
+  isZone,
+} from '@lernen/core';
 import { cityOf, timeIn } from '../ui/dates';
 import { TechniquePicker } from '../ui/technique-picker';
 
@@ -16,12 +33,35 @@ interface Weight {
   template: `
     <form (submit)="$event.preventDefault(); save()">
       <div class="fields">
-        <label class="field wide"><span>Employer</span><input class="box" required maxlength="120" [value]="employer()" (input)="employer.set(valueOf($event))" /></label>
-        <label class="field wide"><span>Round</span><input class="box" maxlength="120" placeholder="screen, onsite …" [value]="round()" (input)="round.set(valueOf($event))" /></label>
-        <label class="field"><span>Day</span><input class="box" type="date" required [value]="day()" (input)="day.set(valueOf($event))" /></label>
-        <label class="field"><span>Time</span><input class="box" type="time" required [value]="time()" (input)="time.set(valueOf($event))" /></label>
         <label class="field wide"
-          ><span>Time zone of the announcement</span><input class="box" list="zones" required autocomplete="off" [value]="zone()" (input)="zone.set(valueOf($event))"
+          ><span>Employer</span
+          ><input class="box" required maxlength="120" [value]="employer()" (input)="employer.set(valueOf($event))"
+        /></label>
+        <label class="field wide"
+          ><span>Round</span
+          ><input
+            class="box"
+            maxlength="120"
+            placeholder="screen, onsite …"
+            [value]="round()"
+            (input)="round.set(valueOf($event))"
+        /></label>
+        <label class="field"
+          ><span>Day</span><input class="box" type="date" required [value]="day()" (input)="day.set(valueOf($event))"
+        /></label>
+        <label class="field"
+          ><span>Time</span
+          ><input class="box" type="time" required [value]="time()" (input)="time.set(valueOf($event))"
+        /></label>
+        <label class="field wide"
+          ><span>Time zone of the announcement</span
+          ><input
+            class="box"
+            list="zones"
+            required
+            autocomplete="off"
+            [value]="zone()"
+            (input)="zone.set(valueOf($event))"
         /></label>
         <datalist id="zones">
           @for (it of zones; track it) {
@@ -58,18 +98,41 @@ interface Weight {
       </div>
       <fieldset>
         <legend class="label">Expected techniques</legend>
-        <label><input type="radio" name="mix" [checked]="isUsual()" (change)="isUsual.set(true)" /> the usual mix</label>
+        <label
+          ><input type="radio" name="mix" [checked]="isUsual()" (change)="isUsual.set(true)" /> the usual mix</label
+        >
         <label><input type="radio" name="mix" [checked]="!isUsual()" (change)="isUsual.set(false)" /> by weight</label>
         @if (!isUsual()) {
           @for (it of weights(); track it.technique) {
             <p class="weight">
               <span>{{ nameOf(it.technique) }}</span>
-              <input class="box mono" type="number" min="0" max="1000" [attr.aria-label]="'Weight of ' + nameOf(it.technique)" [value]="it.weight" (change)="setWeight(it.technique, +valueOf($event))" />
+              <input
+                class="box mono"
+                type="number"
+                min="0"
+                max="1000"
+                [attr.aria-label]="'Weight of ' + nameOf(it.technique)"
+                [value]="it.weight"
+                (change)="setWeight(it.technique, +valueOf($event))"
+              />
               <span class="mono second">{{ share(it) }}</span>
-              <button type="button" class="button plain" [attr.aria-label]="'Remove ' + nameOf(it.technique)" (click)="setWeight(it.technique, 0)">×</button>
+              <button
+                type="button"
+                class="button plain"
+                [attr.aria-label]="'Remove ' + nameOf(it.technique)"
+                (click)="setWeight(it.technique, 0)"
+              >
+                ×
+              </button>
             </p>
           }
-          <app-technique-picker label="Add an expected technique" placeholder="Add a technique" [techniques]="techniques()" [value]="added()" (valueChange)="add($event)" />
+          <app-technique-picker
+            label="Add an expected technique"
+            placeholder="Add a technique"
+            [techniques]="techniques()"
+            [value]="added()"
+            (valueChange)="add($event)"
+          />
         }
       </fieldset>
       @if (missing(); as text) {
@@ -78,7 +141,9 @@ interface Weight {
       <p class="actions">
         <button class="button main" [disabled]="missing() !== null">Save</button>
         <button type="button" class="button plain" (click)="left.emit()">Leave as it was</button>
-        <button type="button" class="button danger" (click)="saved.emit({ ...interview(), deleted: true })">Remove</button>
+        <button type="button" class="button danger" (click)="saved.emit({ ...interview(), deleted: true })">
+          Remove
+        </button>
       </p>
     </form>
   `,
@@ -159,14 +224,17 @@ export class InterviewForm {
   }
 
   protected add(id: string | null): void {
-    if (id !== null && !this.weights().some((it) => it.technique === id)) this.weights.set([...this.weights(), { technique: id, weight: 10 }]);
+    if (id !== null && !this.weights().some((it) => it.technique === id))
+      this.weights.set([...this.weights(), { technique: id, weight: 10 }]);
     this.added.set(null);
   }
 
   /** A weight of 0 takes the technique out. */
   protected setWeight(id: string, weight: number): void {
     const bounded = Math.min(Math.max(Number.isFinite(weight) ? weight : 0, 0), 1000);
-    this.weights.set(this.weights().flatMap((it) => (it.technique !== id ? [it] : bounded > 0 ? [{ ...it, weight: bounded }] : [])));
+    this.weights.set(
+      this.weights().flatMap((it) => (it.technique !== id ? [it] : bounded > 0 ? [{ ...it, weight: bounded }] : [])),
+    );
   }
 
   protected setDifficulty(value: string): void {
@@ -188,7 +256,9 @@ export class InterviewForm {
       difficulty: this.difficulty(),
       importance: this.importance(),
       status: this.status(),
-      mix: this.isUsual() ? 'usual' : Object.fromEntries(this.weights().map(({ technique, weight }) => [technique, weight])),
+      mix: this.isUsual()
+        ? 'usual'
+        : Object.fromEntries(this.weights().map(({ technique, weight }) => [technique, weight])),
     });
   }
 

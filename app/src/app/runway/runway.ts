@@ -40,19 +40,26 @@ export class Runway {
   protected readonly openDay = computed(() => this.derived.planDays().get(this.open()) ?? null);
   protected readonly isPast = computed(() => this.open() < this.clock.today());
   protected readonly pastSittings = computed(() =>
-    this.log.log().sittings.filter((sitting) => dayOf(sitting.startedAt, this.clock.zone) === this.open()).map((sitting) => ({
-      sitting,
-      title: this.log.problemsById().get(sitting.problemId)?.title ?? '',
-    })),
+    this.log
+      .log()
+      .sittings.filter((sitting) => dayOf(sitting.startedAt, this.clock.zone) === this.open())
+      .map((sitting) => ({
+        sitting,
+        title: this.log.problemsById().get(sitting.problemId)?.title ?? '',
+      })),
   );
   protected readonly week = computed(() => {
     const first = weekdays.indexOf(this.log.settings().firstDayOfWeek);
     return Array.from({ length: 7 }, (_, index) => weekdays[(first + index) % 7] ?? 'mon');
   });
   protected readonly exceptions = computed(() =>
-    Object.entries(this.log.settings().exceptions).filter(([date]) => date >= this.clock.today()).sort(([a], [b]) => (a < b ? -1 : 1)),
+    Object.entries(this.log.settings().exceptions)
+      .filter(([date]) => date >= this.clock.today())
+      .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
-  protected readonly interviews = computed(() => [...this.log.log().interviews].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)));
+  protected readonly interviews = computed(() =>
+    [...this.log.log().interviews].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
+  );
   protected readonly days = computed(() => {
     const interviews = this.log.coming();
     return (this.derived.plan()?.days ?? []).map((day) => ({
@@ -83,7 +90,8 @@ export class Runway {
 
   protected setException(date: string, text: string): void {
     const minutes = readMinutes(text);
-    if (minutes !== null) void this.log.saveSettings({ exceptions: { ...this.log.settings().exceptions, [date]: minutes } });
+    if (minutes !== null)
+      void this.log.saveSettings({ exceptions: { ...this.log.settings().exceptions, [date]: minutes } });
   }
 
   protected clearException(date: string): void {
@@ -118,7 +126,9 @@ export class Runway {
   }
 
   protected async save(interview: Interview): Promise<void> {
-    const label = interview.deleted ? `Removed the interview at ${interview.employer}` : `Saved the interview at ${interview.employer}; the plan follows`;
+    const label = interview.deleted
+      ? `Removed the interview at ${interview.employer}`
+      : `Saved the interview at ${interview.employer}; the plan follows`;
     if (await this.log.saveInterview(interview, label)) this.edited.set(null);
   }
 

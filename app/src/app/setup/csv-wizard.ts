@@ -75,14 +75,18 @@ export class CsvWizard {
   constructor() {
     effect(() => {
       const choices = { mapping: this.mapping(), dateOrder: this.dateOrder(), fallbackDay: this.fallbackDay() };
-      void this.attempt(async () => this.preview.set(await this.files.previewCsv(choices, (share) => this.progress.set(share))));
+      void this.attempt(async () =>
+        this.preview.set(await this.files.previewCsv(choices, (share) => this.progress.set(share))),
+      );
     });
   }
 
   /** A meaning can belong to one column only; the column that had it before goes into the note. */
   protected setMeaning(column: number, value: string): void {
     const meaning = csvFields.find((field): field is CsvField => field === value) ?? null;
-    this.mapping.set(this.mapping().map((field, index) => (index === column ? meaning : field === meaning ? null : field)));
+    this.mapping.set(
+      this.mapping().map((field, index) => (index === column ? meaning : field === meaning ? null : field)),
+    );
   }
 
   protected assumed(preview: CsvPreview): number {
@@ -95,10 +99,13 @@ export class CsvWizard {
     await this.attempt(async () => {
       const seq = await this.files.applyCsv(`Imported ${this.name()}`, (share) => this.progress.set(share));
       await this.log.catchUp();
-      this.notices.say(`Imported ${counted(preview.rows.length, 'sitting')} at ${counted(preview.newProblems, 'new problem')}.`, {
-        label: 'Undo',
-        run: () => void this.log.undo(seq),
-      });
+      this.notices.say(
+        `Imported ${counted(preview.rows.length, 'sitting')} at ${counted(preview.newProblems, 'new problem')}.`,
+        {
+          label: 'Undo',
+          run: () => void this.log.undo(seq),
+        },
+      );
       this.done.emit();
     });
   }

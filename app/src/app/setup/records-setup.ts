@@ -26,11 +26,18 @@ interface Failure {
     <section aria-labelledby="records-title">
       <h2 id="records-title">Records</h2>
       <h3>Bring in</h3>
-      <p class="second">A Lernen archive (.json) is merged at once and can be undone. A spreadsheet (.csv) is shown first.</p>
+      <p class="second">
+        A Lernen archive (.json) is merged at once and can be undone. A spreadsheet (.csv) is shown first.
+      </p>
       <p class="actions">
         <label class="button">
           Choose a file
-          <input type="file" class="unseen" accept=".json,.csv,.tsv,.txt,application/json,text/csv" (change)="choose($event)" />
+          <input
+            type="file"
+            class="unseen"
+            accept=".json,.csv,.tsv,.txt,application/json,text/csv"
+            (change)="choose($event)"
+          />
         </label>
         @if (progress() !== null) {
           <progress [value]="progress()" aria-label="Share done"></progress>
@@ -68,8 +75,13 @@ interface Failure {
       </p>
       <h3>Kept</h3>
       <p>
-        {{ counted(log.log().problems.length, 'problem') }} and {{ counted(log.log().sittings.length, 'sitting') }} in this browser{{
-          isPersistent() === null ? '' : isPersistent() ? ', which promised to keep them' : ', which may clear them when the disk is full'
+        {{ counted(log.log().problems.length, 'problem') }} and {{ counted(log.log().sittings.length, 'sitting') }} in
+        this browser{{
+          isPersistent() === null
+            ? ''
+            : isPersistent()
+              ? ', which promised to keep them'
+              : ', which may clear them when the disk is full'
         }}.
         @if (isPersistent() === false) {
           <button type="button" class="button plain" (click)="persist()">Ask it to keep them</button>
@@ -77,7 +89,11 @@ interface Failure {
       </p>
       @if (world === 'own') {
         @if (backups(); as found) {
-          <p>{{ counted(found.length, 'backup') }} on disk{{ found[0] ? ', the last of ' + timeIn(found[0].writtenAt, clock.zone) : '' }}. A backup is written after changes; the last 20 stay.</p>
+          <p>
+            {{ counted(found.length, 'backup') }} on disk{{
+              found[0] ? ', the last of ' + timeIn(found[0].writtenAt, clock.zone) : ''
+            }}. A backup is written after changes; the last 20 stay.
+          </p>
           <p class="actions"><button type="button" class="button" (click)="backUp()">Back up now</button></p>
         } @else {
           <p class="second">The server does not answer, so nothing is backed up to disk now. Everything else works.</p>
@@ -151,11 +167,15 @@ export class RecordsSetup {
   }
 
   protected exportArchive(): Promise<void> {
-    return this.attempt(async () => download(await this.files.exportArchive(), `lernen-${this.stamp()}.json`, 'application/json'));
+    return this.attempt(async () =>
+      download(await this.files.exportArchive(), `lernen-${this.stamp()}.json`, 'application/json'),
+    );
   }
 
   protected exportCsv(which: 'problems' | 'sittings'): Promise<void> {
-    return this.attempt(async () => download((await this.files.exportCsv())[which], `lernen-${which}-${this.stamp()}.csv`, 'text/csv'));
+    return this.attempt(async () =>
+      download((await this.files.exportCsv())[which], `lernen-${which}-${this.stamp()}.csv`, 'text/csv'),
+    );
   }
 
   protected async backUp(): Promise<void> {
@@ -169,11 +189,15 @@ export class RecordsSetup {
   }
 
   private async importArchive(text: string, name: string): Promise<void> {
-    const { counts, seq } = await this.files.importArchive(text, `Imported ${name}`, (share) => this.progress.set(share));
+    const { counts, seq } = await this.files.importArchive(text, `Imported ${name}`, (share) =>
+      this.progress.set(share),
+    );
     await this.log.catchUp();
     const parts = collectionNames
       .filter((it) => counts[it].added + counts[it].changed + counts[it].left > 0)
-      .map((it) => `${it}: ${counts[it].added} added, ${counts[it].changed} changed, ${counts[it].left} left as they were`);
+      .map(
+        (it) => `${it}: ${counts[it].added} added, ${counts[it].changed} changed, ${counts[it].left} left as they were`,
+      );
     this.said.set(parts.length > 0 ? `${parts.join('; ')}.` : 'The archive is empty.');
     if (seq !== null) this.notices.say(`Imported ${name}.`, { label: 'Undo', run: () => void this.undo(seq) });
   }

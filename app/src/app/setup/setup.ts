@@ -5,7 +5,15 @@ import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut
 import { RecordsSetup } from './records-setup';
 import { TechniquesSetup } from './techniques-setup';
 
-const weekdayNames = { sun: 'Sunday', mon: 'Monday', tue: 'Tuesday', wed: 'Wednesday', thu: 'Thursday', fri: 'Friday', sat: 'Saturday' } as const;
+const weekdayNames = {
+  sun: 'Sunday',
+  mon: 'Monday',
+  tue: 'Tuesday',
+  wed: 'Wednesday',
+  thu: 'Thursday',
+  fri: 'Friday',
+  sat: 'Saturday',
+} as const;
 
 /** What the person chose, their techniques, and their records coming in and going out. */
 @Component({
@@ -22,18 +30,32 @@ const weekdayNames = { sun: 'Sunday', mon: 'Monday', tue: 'Tuesday', wed: 'Wedne
             ><span>Theme</span>
             <select class="box" (change)="setTheme(valueOf($event))">
               @for (it of themes; track it) {
-                <option [value]="it" [selected]="it === log.settings().theme">{{ it === 'system' ? 'as the system' : it }}</option>
+                <option [value]="it" [selected]="it === log.settings().theme">
+                  {{ it === 'system' ? 'as the system' : it }}
+                </option>
               }
             </select></label
           >
           <label class="field"
             ><span>Goal, chance of an unaided solve in time, %</span
-            ><input class="box mono" type="number" min="30" max="99" [value]="goal()" (change)="setGoal(valueOf($event))"
+            ><input
+              class="box mono"
+              type="number"
+              min="30"
+              max="99"
+              [value]="goal()"
+              (change)="setGoal(valueOf($event))"
           /></label>
           @for (it of difficulties; track it) {
             <label class="field"
               ><span>Target for {{ it }}, min</span
-              ><input class="box mono" type="number" min="1" max="480" [value]="log.settings().targetMinutes[it]" (change)="setTarget(it, valueOf($event))"
+              ><input
+                class="box mono"
+                type="number"
+                min="1"
+                max="480"
+                [value]="log.settings().targetMinutes[it]"
+                (change)="setTarget(it, valueOf($event))"
             /></label>
           }
           <label class="field"
@@ -48,7 +70,10 @@ const weekdayNames = { sun: 'Sunday', mon: 'Monday', tue: 'Tuesday', wed: 'Wedne
       </section>
       <section aria-labelledby="keys-title">
         <h2 id="keys-title">Keys</h2>
-        <label class="check"><input type="checkbox" [checked]="log.settings().singleKeys" (change)="toggleKeys()" /> single-key shortcuts</label>
+        <label class="check"
+          ><input type="checkbox" [checked]="log.settings().singleKeys" (change)="toggleKeys()" /> single-key
+          shortcuts</label
+        >
         @if (log.settings().singleKeys) {
           <div class="fields">
             @for (command of commands; track command) {

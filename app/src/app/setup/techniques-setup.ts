@@ -12,9 +12,13 @@ import { TechniquePicker } from '../ui/technique-picker';
     <section aria-labelledby="catalogue-title">
       <h2 id="catalogue-title">Techniques</h2>
       <form class="actions" (submit)="$event.preventDefault(); add()">
-        <label class="field"><span>New technique</span><input class="box" maxlength="80" [value]="name()" (input)="name.set(valueOf($event))" /></label>
         <label class="field"
-          ><span>Family</span><input class="box" list="families" maxlength="60" [value]="family()" (input)="family.set(valueOf($event))"
+          ><span>New technique</span
+          ><input class="box" maxlength="80" [value]="name()" (input)="name.set(valueOf($event))"
+        /></label>
+        <label class="field"
+          ><span>Family</span
+          ><input class="box" list="families" maxlength="60" [value]="family()" (input)="family.set(valueOf($event))"
         /></label>
         <datalist id="families">
           @for (it of families(); track it) {
@@ -30,14 +34,38 @@ import { TechniquePicker } from '../ui/technique-picker';
         <summary>{{ log.log().techniques.length }} techniques</summary>
         @for (it of log.log().techniques; track it.id) {
           <div class="row">
-            <input class="box" maxlength="80" [attr.aria-label]="'Name of ' + it.name" [value]="it.name" (change)="rename(it, $event)" />
+            <input
+              class="box"
+              maxlength="80"
+              [attr.aria-label]="'Name of ' + it.name"
+              [value]="it.name"
+              (change)="rename(it, $event)"
+            />
             <span class="second">{{ it.family }}</span>
             @if (it.mergedInto; as target) {
               <span>merged into {{ nameOf(target) }}</span>
-              <button type="button" class="button plain" (click)="change(it, { mergedInto: null }, 'Took ' + it.name + ' apart again')">Take apart</button>
+              <button
+                type="button"
+                class="button plain"
+                (click)="change(it, { mergedInto: null }, 'Took ' + it.name + ' apart again')"
+              >
+                Take apart
+              </button>
             } @else {
-              <app-technique-picker [label]="'Merge ' + it.name + ' into'" placeholder="merge into …" [techniques]="others(it)" [value]="null" (valueChange)="merge(it, $event)" />
-              <button type="button" class="button plain" (click)="change(it, { hidden: !it.hidden }, (it.hidden ? 'Showed ' : 'Hid ') + it.name)">{{ it.hidden ? 'Show' : 'Hide' }}</button>
+              <app-technique-picker
+                [label]="'Merge ' + it.name + ' into'"
+                placeholder="merge into …"
+                [techniques]="others(it)"
+                [value]="null"
+                (valueChange)="merge(it, $event)"
+              />
+              <button
+                type="button"
+                class="button plain"
+                (click)="change(it, { hidden: !it.hidden }, (it.hidden ? 'Showed ' : 'Hid ') + it.name)"
+              >
+                {{ it.hidden ? 'Show' : 'Hide' }}
+              </button>
             }
           </div>
         }
@@ -77,7 +105,9 @@ export class TechniquesSetup {
   protected readonly log = inject(LogStore);
   protected readonly name = signal('');
   protected readonly family = signal('My own');
-  protected readonly families = computed(() => [...new Set(this.log.log().techniques.map((technique) => technique.family))]);
+  protected readonly families = computed(() => [
+    ...new Set(this.log.log().techniques.map((technique) => technique.family)),
+  ]);
   protected readonly addFault = computed(() => {
     const id = techniqueIdFrom(this.name());
     if (id === '') return 'Write a name with letters or digits.';
@@ -96,7 +126,12 @@ export class TechniquesSetup {
   protected async add(): Promise<void> {
     if (this.addFault() !== null) return;
     const name = this.name().trim();
-    const technique = TechniqueSchema.parse({ id: techniqueIdFrom(name), revision: this.log.newId(), name, family: this.family().trim() });
+    const technique = TechniqueSchema.parse({
+      id: techniqueIdFrom(name),
+      revision: this.log.newId(),
+      name,
+      family: this.family().trim(),
+    });
     if (await this.log.saveTechniques([technique], `Added ${name}`)) this.name.set('');
   }
 
@@ -112,7 +147,8 @@ export class TechniquesSetup {
   }
 
   protected merge(technique: Technique, target: string | null): void {
-    if (target !== null) this.change(technique, { mergedInto: target }, `Merged ${technique.name} into ${this.nameOf(target)}`);
+    if (target !== null)
+      this.change(technique, { mergedInto: target }, `Merged ${technique.name} into ${this.nameOf(target)}`);
   }
 
   protected change(technique: Technique, part: Partial<Technique>, label: string): void {

@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Difficulty, type Problem, type ReviewKind, type Sitting, dayOf, difficulties, reviewKinds, sittingEvidence } from '@lernen/core';
+import {
+  type Difficulty,
+  type Problem,
+  type ReviewKind,
+  type Sitting,
+  dayOf,
+  difficulties,
+  reviewKinds,
+  sittingEvidence,
+} from '@lernen/core';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -44,7 +53,9 @@ export class Sheet {
   protected readonly sittings = computed(() => [...(this.log.sittingsOf().get(this.id()) ?? [])].reverse());
   protected readonly recall = computed(() => this.derived.recalls().get(this.id()) ?? null);
   protected readonly planned = computed(() =>
-    (this.derived.plan()?.days ?? []).flatMap((day) => day.items.filter((item) => item.problemId === this.id()).map((item) => ({ date: day.date, item }))),
+    (this.derived.plan()?.days ?? []).flatMap((day) =>
+      day.items.filter((item) => item.problemId === this.id()).map((item) => ({ date: day.date, item })),
+    ),
   );
   protected readonly choice = computed(() => this.log.choicesByTarget().get(`problem:${this.id()}`)?.choice ?? null);
   protected readonly choiceText = computed(() => {
@@ -57,7 +68,12 @@ export class Sheet {
     const felt = this.sittings().find((sitting) => sitting.felt !== null)?.felt;
     return felt == null ? null : (feltWords[felt - 1] ?? null);
   });
-  protected readonly techniqueNames = computed(() => this.problem()?.techniques.map((id) => this.reasons.techniqueName(id)).join(', ') ?? '');
+  protected readonly techniqueNames = computed(
+    () =>
+      this.problem()
+        ?.techniques.map((id) => this.reasons.techniqueName(id))
+        .join(', ') ?? '',
+  );
 
   /** The stages of the work; those that hold something are inked. */
   protected readonly stages = computed(() => {
@@ -65,7 +81,11 @@ export class Sheet {
     return [
       { id: 'read', word: 'Read', isFilled: (problem?.statement ?? '') !== '' },
       { id: 'bounds', word: 'Bounds', isFilled: (problem?.bounds.length ?? 0) > 0 },
-      { id: 'approach', word: 'Approach', isFilled: (problem?.techniques.length ?? 0) > 0 || problem?.cost.time !== null },
+      {
+        id: 'approach',
+        word: 'Approach',
+        isFilled: (problem?.techniques.length ?? 0) > 0 || problem?.cost.time !== null,
+      },
       { id: 'lessons', word: 'Lessons', isFilled: (problem?.note ?? '') !== '' },
       { id: 'record', word: 'Record', isFilled: this.sittings().length > 0 },
     ];
@@ -107,7 +127,10 @@ export class Sheet {
     const text = (value: string | null): string | null => (value === null || value.trim() === '' ? null : value.trim());
     const problem: Problem = {
       ...rest,
-      bounds: boundsText.split('\n').map((line) => line.trim()).filter((line) => line !== ''),
+      bounds: boundsText
+        .split('\n')
+        .map((line) => line.trim())
+        .filter((line) => line !== ''),
       cost: { time: text(draft.cost.time), space: text(draft.cost.space) },
       origin: text(draft.origin),
       employer: text(draft.employer),
@@ -118,7 +141,11 @@ export class Sheet {
 
   protected async remove(): Promise<void> {
     const problem = this.problem();
-    if (problem && (await this.log.saveProblem({ ...problem, deleted: true }, `Removed ${problem.title} with its sittings`))) await this.router.navigateByUrl('/problems');
+    if (
+      problem &&
+      (await this.log.saveProblem({ ...problem, deleted: true }, `Removed ${problem.title} with its sittings`))
+    )
+      await this.router.navigateByUrl('/problems');
   }
 
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {
@@ -127,11 +154,20 @@ export class Sheet {
   }
 
   protected pin(day: string): void {
-    if (day !== '') void this.log.choose({ problemId: this.id() }, { pin: day, kind: null }, `Pinned ${this.problem()?.title} to ${shortDay(day)}`);
+    if (day !== '')
+      void this.log.choose(
+        { problemId: this.id() },
+        { pin: day, kind: null },
+        `Pinned ${this.problem()?.title} to ${shortDay(day)}`,
+      );
   }
 
   protected drop(): void {
-    void this.log.choose({ problemId: this.id() }, { dropped: true }, `Dropped ${this.problem()?.title} from the plan for good`);
+    void this.log.choose(
+      { problemId: this.id() },
+      { dropped: true },
+      `Dropped ${this.problem()?.title} from the plan for good`,
+    );
   }
 
   protected clearChoice(): void {

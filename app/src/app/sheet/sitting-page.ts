@@ -53,13 +53,17 @@ export class SittingPage {
   protected readonly known = computed<Problem | null>(() => {
     const sitting = this.sitting();
     const byId = sitting ? this.log.problemsById().get(sitting.problemId) : undefined;
-    return byId ?? this.log.log().problems.find((problem) => titleKey(problem.title) === titleKey(this.title())) ?? null;
+    return (
+      byId ?? this.log.log().problems.find((problem) => titleKey(problem.title) === titleKey(this.title())) ?? null
+    );
   });
   protected readonly isNew = computed(() => this.id() === 'new');
   protected readonly missing = computed(() => {
     if (this.title().trim() === '') return 'Write the title of the problem.';
     if (this.day() === '' || this.time() === '') return 'Say when it was.';
-    return instantAt(this.day(), this.time(), this.clock.zone) > this.clock.now() ? 'This is still to come. Log what took place.' : null;
+    return instantAt(this.day(), this.time(), this.clock.zone) > this.clock.now()
+      ? 'This is still to come. Log what took place.'
+      : null;
   });
 
   constructor() {
@@ -97,7 +101,17 @@ export class SittingPage {
     const sitting = this.sitting();
     if (!sitting || this.missing() !== null) return;
     const known = this.known();
-    const { problem } = known ? { problem: null } : this.log.recordsFor({ ...emptyDraft, title: this.title().trim(), techniques: this.technique() ? [this.technique() ?? ''] : [], cost: sitting.stated }, null);
+    const { problem } = known
+      ? { problem: null }
+      : this.log.recordsFor(
+          {
+            ...emptyDraft,
+            title: this.title().trim(),
+            techniques: this.technique() ? [this.technique() ?? ''] : [],
+            cost: sitting.stated,
+          },
+          null,
+        );
     const text = (value: string | null): string | null => (value === null || value.trim() === '' ? null : value.trim());
     const saved: Sitting = {
       ...sitting,
@@ -109,12 +123,14 @@ export class SittingPage {
       twist: text(sitting.twist),
     };
     const label = this.isNew() ? `Logged ${this.title().trim()}` : `Corrected the sitting of ${this.title()}`;
-    if (await this.log.saveAndSay({ problems: problem ? [problem] : [], sittings: [saved] }, label)) await this.router.navigateByUrl(`/problems/${saved.problemId}`);
+    if (await this.log.saveAndSay({ problems: problem ? [problem] : [], sittings: [saved] }, label))
+      await this.router.navigateByUrl(`/problems/${saved.problemId}`);
   }
 
   protected async remove(): Promise<void> {
     const sitting = this.sitting();
-    if (sitting && (await this.log.saveSitting({ ...sitting, deleted: true }, `Removed a sitting of ${this.title()}`))) await this.router.navigateByUrl(`/problems/${sitting.problemId}`);
+    if (sitting && (await this.log.saveSitting({ ...sitting, deleted: true }, `Removed a sitting of ${this.title()}`)))
+      await this.router.navigateByUrl(`/problems/${sitting.problemId}`);
   }
 
   protected valueOf(event: Event): string {
@@ -137,7 +153,10 @@ export class SittingPage {
     const context = { today: this.clock.today(), techniques: this.log.offered(), problems: this.log.log().problems };
     const reading = readQuickLine(this.line() ?? '', context);
     const knownId = given ?? reading.knownProblemId;
-    const { sitting, title } = this.log.recordsFor({ ...reading.draft, title: reading.draft.title.trim() || 'Untitled', newTechniques: {} }, knownId);
+    const { sitting, title } = this.log.recordsFor(
+      { ...reading.draft, title: reading.draft.title.trim() || 'Untitled', newTechniques: {} },
+      knownId,
+    );
     this.title.set(knownId === null ? reading.draft.title : title);
     this.technique.set(reading.draft.techniques[0] ?? null);
     return sitting;

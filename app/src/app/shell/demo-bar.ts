@@ -9,7 +9,7 @@ import { Demo } from '../store/demo';
     <div role="status">
       <span><b>This is the demo.</b> Made-up records of an archipelago, in a database of their own.</span>
       <span class="actions">
-        <button type="button" (click)="demo.startAfresh()">Start the demo afresh</button>
+        <button type="button" (click)="demo.startAfresh()">Make the demo anew</button>
         <a href="/">Leave for my own records</a>
       </span>
     </div>
@@ -19,6 +19,7 @@ import { Demo } from '../store/demo';
       display: flex;
       flex-wrap: wrap;
       gap: 2px 16px;
+      align-items: center;
       justify-content: space-between;
       padding: 4px 24px;
       background: var(--lamp-soft);

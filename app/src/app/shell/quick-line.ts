@@ -1,7 +1,22 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { type Completion, type CompletionContext, type QuickPart, completeQuickLine, readQuickLine } from '@lernen/core';
+import {
+  type Completion,
+  type CompletionContext,
+  type QuickPart,
+  completeQuickLine,
+  readQuickLine,
+} from '@lernen/core';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { localValue } from '../store/local-value';
@@ -109,26 +124,36 @@ export class QuickLine {
       techniques: this.log.offered(),
       problems,
       origins: distinct(problems.map((problem) => problem.origin)),
-      employers: distinct([...problems.map((problem) => problem.employer), ...this.log.log().interviews.map((it) => it.employer)]),
+      employers: distinct([
+        ...problems.map((problem) => problem.employer),
+        ...this.log.log().interviews.map((it) => it.employer),
+      ]),
       languages: distinct(sittings.map((sitting) => sitting.language)),
     };
   });
   protected readonly reading = computed(() => readQuickLine(this.line(), this.context()));
   protected readonly completions = computed<Completion[]>(() =>
-    this.hasFocus() && !this.isClosed() && this.line() !== '' ? completeQuickLine(this.line(), this.caret(), this.context()) : [],
+    this.hasFocus() && !this.isClosed() && this.line() !== ''
+      ? completeQuickLine(this.line(), this.caret(), this.context())
+      : [],
   );
   /** Title words are read back as one. */
   protected readonly shownParts = computed<QuickPart[]>(() => {
     const { parts, draft } = this.reading();
     const title = parts.find((part) => part.kind === 'title');
-    return parts.filter((part) => part.kind !== 'title' || part === title).map((part) => (part === title ? { ...part, value: draft.title } : part));
+    return parts
+      .filter((part) => part.kind !== 'title' || part === title)
+      .map((part) => (part === title ? { ...part, value: draft.title } : part));
   });
   protected readonly pieces = computed(() => {
     const pieces: { text: string; isFault: boolean }[] = [];
     let at = 0;
     for (const part of this.reading().parts) {
       if (part.fault === null) continue;
-      pieces.push({ text: this.line().slice(at, part.start), isFault: false }, { text: this.line().slice(part.start, part.end), isFault: true });
+      pieces.push(
+        { text: this.line().slice(at, part.start), isFault: false },
+        { text: this.line().slice(part.start, part.end), isFault: true },
+      );
       at = part.end;
     }
     return pieces;
@@ -181,9 +206,11 @@ export class QuickLine {
     const completions = this.completions();
     const chosen = completions[this.active()];
     if (event.key === 'ArrowDown' && completions.length > 0) this.active.set((this.active() + 1) % completions.length);
-    else if (event.key === 'ArrowUp' && completions.length > 0) this.active.set(this.active() <= 0 ? completions.length - 1 : this.active() - 1);
+    else if (event.key === 'ArrowUp' && completions.length > 0)
+      this.active.set(this.active() <= 0 ? completions.length - 1 : this.active() - 1);
     else if ((event.key === 'Enter' || event.key === 'Tab') && chosen) this.complete(chosen, event);
-    else if (event.key === 'Tab' && !event.shiftKey && completions[0] && this.isMarked()) this.complete(completions[0], event);
+    else if (event.key === 'Tab' && !event.shiftKey && completions[0] && this.isMarked())
+      this.complete(completions[0], event);
     else if (event.key === 'Enter') void this.save();
     else if (event.key === 'Escape' && completions.length > 0) this.isClosed.set(true);
     else if (event.key === 'Escape') this.input().nativeElement.blur();
@@ -217,8 +244,13 @@ export class QuickLine {
       return;
     }
     const records = this.log.recordsFor(draft, knownProblemId);
-    const said = records.isNewProblem ? 'a new problem' : `sitting ${(this.log.sittingsOf().get(records.problemId)?.length ?? 0) + 1}`;
-    const added = records.techniques.length > 0 ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}` : '';
+    const said = records.isNewProblem
+      ? 'a new problem'
+      : `sitting ${(this.log.sittingsOf().get(records.problemId)?.length ?? 0) + 1}`;
+    const added =
+      records.techniques.length > 0
+        ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}`
+        : '';
     if (await this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`)) {
       this.isTouched = true;
       this.line.set('');

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, computed, effect, inject, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { daysBetween, dayOf } from '@lernen/core';
@@ -36,7 +45,12 @@ import { applyTheme } from './theme';
       @if (running.isRunning()) {
         <a class="running" routerLink="/review">Under way</a>
       }
-      <button type="button" class="icon" (click)="switchTheme()" [attr.aria-label]="'Theme: ' + log.settings().theme + '. Change'">
+      <button
+        type="button"
+        class="icon"
+        (click)="switchTheme()"
+        [attr.aria-label]="'Theme: ' + log.settings().theme + '. Change'"
+      >
         <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
           <circle cx="8" cy="8" r="6" fill="none" stroke="currentColor" stroke-width="1.5" />
           <path d="M8 2A6 6 0 0 1 8 14Z" fill="currentColor" />
@@ -170,7 +184,7 @@ import { applyTheme } from './theme';
       nav a {
         font-size: 13px;
       }
-      .next {
+      .top .next {
         display: none;
       }
     }
@@ -220,12 +234,15 @@ export class Root {
       )
       .subscribe((command) => (command === 'help' ? this.help().open() : this.startNext()));
     let isFirst = true;
-    const moves = this.router.events.pipe(filter((event) => event instanceof NavigationEnd)).subscribe(({ urlAfterRedirects }) => {
-      // A change of place moves the focus to it; the first page and mere filters leave the focus alone.
-      if (!isFirst && pathOf(urlAfterRedirects) !== this.lastPath) this.main().nativeElement.focus({ preventScroll: true });
-      isFirst = false;
-      this.lastPath = pathOf(urlAfterRedirects);
-    });
+    const moves = this.router.events
+      .pipe(filter((event) => event instanceof NavigationEnd))
+      .subscribe(({ urlAfterRedirects }) => {
+        // A change of place moves the focus to it; the first page and mere filters leave the focus alone.
+        if (!isFirst && pathOf(urlAfterRedirects) !== this.lastPath)
+          this.main().nativeElement.focus({ preventScroll: true });
+        isFirst = false;
+        this.lastPath = pathOf(urlAfterRedirects);
+      });
     inject(DestroyRef).onDestroy(() => moves.unsubscribe());
   }
 
@@ -243,8 +260,12 @@ export class Root {
   }
 
   private async startNext(): Promise<void> {
-    const item = this.derived.planDays().get(this.clock.today())?.items.find(({ problemId }) => problemId !== null);
-    if (!this.running.isRunning() && item?.problemId && item.kind !== 'fresh') await this.running.start(item.problemId, item.kind);
+    const item = this.derived
+      .planDays()
+      .get(this.clock.today())
+      ?.items.find(({ problemId }) => problemId !== null);
+    if (!this.running.isRunning() && item?.problemId && item.kind !== 'fresh')
+      await this.running.start(item.problemId, item.kind);
     if (this.running.isRunning()) await this.router.navigateByUrl('/review');
   }
 }

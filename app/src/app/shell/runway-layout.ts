@@ -29,8 +29,20 @@ export interface RunwayLayout {
     readonly startsWeek: boolean;
   }[];
   readonly lines: readonly { readonly kept: string; readonly dropped: string }[];
-  readonly labels: readonly { readonly x: number; readonly text: string; readonly anchor: 'start' | 'middle' | 'end'; readonly isToday: boolean }[];
-  readonly pennants: readonly { readonly id: string; readonly x: number; readonly path: string; readonly textX: number; readonly text: string; readonly anchor: 'start' | 'end' }[];
+  readonly labels: readonly {
+    readonly x: number;
+    readonly text: string;
+    readonly anchor: 'start' | 'middle' | 'end';
+    readonly isToday: boolean;
+  }[];
+  readonly pennants: readonly {
+    readonly id: string;
+    readonly x: number;
+    readonly path: string;
+    readonly textX: number;
+    readonly text: string;
+    readonly anchor: 'start' | 'end';
+  }[];
 }
 
 /** Room below the bars for the dates, and above them for the pennants. */
@@ -72,19 +84,30 @@ export function layOutRunway(columns: readonly RunwayColumn[], width: number, he
   };
 }
 
+/** The lines spread over what they span, but small differences are not blown up beyond this. */
+const leastSpan = 0.15;
+const margin = 5;
+
 /** A line for each interview: readiness is for that one, so the lines of two are not joined. */
 function linesOf(columns: readonly RunwayColumn[], step: number, base: number): { kept: string; dropped: string }[] {
+  const chances = columns.flatMap(({ point }) => (point ? [point.ifKept, point.ifDropped] : []));
+  const lowest = Math.min(...chances, 1 - leastSpan);
+  const span = Math.max(Math.max(...chances, 0) - lowest, leastSpan);
   const groups = new Map<string, { kept: string[]; dropped: string[] }>();
   columns.forEach(({ point }, index) => {
     if (!point) return;
     const key = point.interviewId ?? '';
     const group = groups.get(key) ?? { kept: [], dropped: [] };
     groups.set(key, group);
-    const place = (chance: number): string => `${((index + 0.5) * step).toFixed(1)} ${(base - chance * (base - head)).toFixed(1)}`;
+    const place = (chance: number): string =>
+      `${((index + 0.5) * step).toFixed(1)} ${(base - margin - ((chance - lowest) / span) * (base - head - 2 * margin)).toFixed(1)}`;
     group.kept.push(place(point.ifKept));
     group.dropped.push(place(point.ifDropped));
   });
-  return [...groups.values()].map(({ kept, dropped }) => ({ kept: `M${kept.join('L')}`, dropped: `M${dropped.join('L')}` }));
+  return [...groups.values()].map(({ kept, dropped }) => ({
+    kept: `M${kept.join('L')}`,
+    dropped: `M${dropped.join('L')}`,
+  }));
 }
 
 /** Dates under today and the Mondays, as many as fit without touching. */
@@ -92,22 +115,38 @@ function labelsOf(columns: readonly RunwayColumn[], step: number, width: number)
   const labels: { x: number; text: string; anchor: 'start' | 'middle' | 'end'; isToday: boolean }[] = [];
   const add = (index: number, text: string, isToday: boolean): void => {
     const x = (index + 0.5) * step;
-    if (labels.some((label) => Math.abs(label.x - x) < labelWidth)) return;
     const anchor = x < labelWidth / 2 ? 'start' : x > width - labelWidth / 2 ? 'end' : 'middle';
+    const shift = { start: labelWidth / 2, middle: 0, end: -labelWidth / 2 };
+    if (labels.some((label) => Math.abs(label.x + shift[label.anchor] - x - shift[anchor]) < labelWidth)) return;
     labels.push({ x, text, anchor, isToday });
   };
   columns.forEach((column, index) => column.isToday && add(index, 'today', true));
-  columns.forEach((column, index) => (index === 0 || weekdayOf(column.date) === 'mon') && add(index, shortDay(column.date), false));
+  columns.forEach(
+    (column, index) => (index === 0 || weekdayOf(column.date) === 'mon') && add(index, shortDay(column.date), false),
+  );
   return labels;
 }
 
 function pennantsOf(columns: readonly RunwayColumn[], step: number, width: number): RunwayLayout['pennants'] {
+  const ends: { from: number; to: number }[] = [];
   return columns.flatMap((column, index) => {
     const [interview] = column.interviews;
     if (!interview) return [];
     const x = (index + 0.5) * step;
     const flies = x + pennantWidth < width ? 1 : -1;
+    const [from, to] = flies === 1 ? [x, x + pennantWidth] : [x - pennantWidth, x];
+    const isCovered = ends.some((other) => from < other.to && to > other.from);
+    ends.push({ from, to });
     const path = `M${x} 5h${flies * pennantWidth}l${-flies * 6} 7.5l${flies * 6} 7.5H${x}Z`;
-    return [{ id: interview.id, x, path, textX: x + flies * 5, text: shortDay(column.date), anchor: flies === 1 ? ('start' as const) : ('end' as const) }];
+    return [
+      {
+        id: interview.id,
+        x,
+        path: isCovered ? '' : path,
+        textX: x + flies * 5,
+        text: isCovered ? '' : shortDay(column.date),
+        anchor: flies === 1 ? ('start' as const) : ('end' as const),
+      },
+    ];
   });
 }

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, afterNextRender, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  afterNextRender,
+  computed,
+  inject,
+  signal,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { addDays, dayOf, daysBetween } from '@lernen/core';
 import { Clock } from '../store/clock';
@@ -43,7 +52,13 @@ const pastDays = 7;
         @if (column.startsWeek) {
           <path class="week" [attr.d]="'M' + column.x + ' 12V58'" />
         }
-        <rect class="done" [attr.x]="column.barX" [attr.y]="column.doneY" [attr.width]="drawing.bar" [attr.height]="column.doneHeight" />
+        <rect
+          class="done"
+          [attr.x]="column.barX"
+          [attr.y]="column.doneY"
+          [attr.width]="drawing.bar"
+          [attr.height]="column.doneHeight"
+        />
         <rect
           class="planned"
           [class.today]="column.isToday"
@@ -58,12 +73,16 @@ const pastDays = 7;
         <path class="kept" [attr.d]="line.kept" />
       }
       @for (label of drawing.labels; track label.x) {
-        <text [attr.x]="label.x" y="69" [attr.text-anchor]="label.anchor" [class.strong]="label.isToday">{{ label.text }}</text>
+        <text [attr.x]="label.x" y="69" [attr.text-anchor]="label.anchor" [class.strong]="label.isToday">
+          {{ label.text }}
+        </text>
       }
       @for (pennant of drawing.pennants; track pennant.id) {
         <path class="mast" [attr.d]="'M' + pennant.x + ' 6V58'" />
         <path class="pennant" [attr.d]="pennant.path" />
-        <text class="on-pennant" [attr.x]="pennant.textX" y="16" [attr.text-anchor]="pennant.anchor">{{ pennant.text }}</text>
+        <text class="on-pennant" [attr.x]="pennant.textX" y="16" [attr.text-anchor]="pennant.anchor">
+          {{ pennant.text }}
+        </text>
       }
     </svg>
     @if (shown() !== null) {
@@ -206,7 +225,9 @@ export class RunwayStrip {
   });
 
   protected readonly layout = computed(() => layOutRunway(this.columns(), this.width(), height));
-  protected readonly tipX = computed(() => Math.max(0, Math.min((this.shown() ?? 0) * this.layout().step, this.width() - 330)) + 12);
+  protected readonly tipX = computed(
+    () => Math.max(0, Math.min((this.shown() ?? 0) * this.layout().step, this.width() - 330)) + 12,
+  );
 
   constructor() {
     const destroy = inject(DestroyRef);
@@ -227,14 +248,24 @@ export class RunwayStrip {
     const parts = [longDay(column.date)];
     if (column.done > 0) parts.push(`${Math.round(column.done)} min done`);
     if (column.point) parts.push(`${column.planned} of ${column.budget} min planned`);
-    if (column.point?.interviewId) parts.push(`ready ${percent(column.point.ifKept)} with the plan, ${percent(column.point.ifDropped)} without`);
+    if (column.point?.interviewId)
+      parts.push(`ready ${percent(column.point.ifKept)} with the plan, ${percent(column.point.ifDropped)} without`);
     for (const interview of column.interviews) parts.push(`interview: ${interview.employer} ${interview.round}`.trim());
     return parts.join(' · ');
   }
 
   protected move(event: KeyboardEvent): void {
     const last = this.columns().length - 1;
-    const steps: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 7, PageDown: -7, Home: -last, End: last };
+    const steps: Record<string, number> = {
+      ArrowRight: 1,
+      ArrowUp: 1,
+      ArrowLeft: -1,
+      ArrowDown: -1,
+      PageUp: 7,
+      PageDown: -7,
+      Home: -last,
+      End: last,
+    };
     const step = steps[event.key];
     if (event.key === 'Enter' || event.key === ' ') this.open(this.chosen());
     else if (step !== undefined) this.moved.set(Math.min(Math.max(this.chosen() + step, 0), last));
@@ -253,7 +284,9 @@ export class RunwayStrip {
   }
 
   private indexAt(event: MouseEvent): number {
-    const left = this.host.nativeElement.getBoundingClientRect().left + parseFloat(getComputedStyle(this.host.nativeElement).paddingLeft);
+    const left =
+      this.host.nativeElement.getBoundingClientRect().left +
+      parseFloat(getComputedStyle(this.host.nativeElement).paddingLeft);
     return Math.min(Math.max(Math.floor((event.clientX - left) / this.layout().step), 0), this.columns().length - 1);
   }
 
@@ -261,5 +294,4 @@ export class RunwayStrip {
     const date = this.columns()[index]?.date;
     if (date) void this.router.navigate(['/runway'], { queryParams: { day: date } });
   }
-
 }

@@ -54,7 +54,10 @@ export class ShortcutDialog {
   readonly keys = input.required<Readonly<Record<ShortcutCommand, string>>>();
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   protected readonly rows = computed(() =>
-    (Object.entries(this.keys()) as [ShortcutCommand, string][]).map(([command, key]) => ({ key: key.toUpperCase(), word: shortcutWords[command] })),
+    (Object.entries(this.keys()) as [ShortcutCommand, string][]).map(([command, key]) => ({
+      key: key.toUpperCase(),
+      word: shortcutWords[command],
+    })),
   );
 
   open(): void {

@@ -19,10 +19,14 @@ export class Shortcuts {
   private readonly router = inject(Router);
   /** Commands that somebody else carries out: focusing the quick line, showing the list, starting the next review. */
   readonly commands = new Subject<ShortcutCommand>();
-  readonly keys = computed<Readonly<Record<ShortcutCommand, string>>>(() => ({ ...shippedKeys, ...this.log.settings().keys }));
+  readonly keys = computed<Readonly<Record<ShortcutCommand, string>>>(() => ({
+    ...shippedKeys,
+    ...this.log.settings().keys,
+  }));
 
   handle(event: KeyboardEvent): void {
-    if (!this.log.settings().singleKeys || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target)) return;
+    if (!this.log.settings().singleKeys || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target))
+      return;
     const commands = Object.entries(this.keys()) as [ShortcutCommand, string][];
     const found = commands.find(([, key]) => key.toLowerCase() === event.key.toLowerCase());
     if (!found) return;
@@ -35,5 +39,9 @@ export class Shortcuts {
 
 function isWriting(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  return target.isContentEditable || /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]') !== null;
+  return (
+    target.isContentEditable ||
+    /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+    target.closest('[role="dialog"]') !== null
+  );
 }

@@ -33,7 +33,11 @@ export class Demo {
     const { problems, sittings, techniques, interviews, choices, settings } = demoArchive(now, this.clock.zone);
     await this.database.transaction('rw', this.database.tables, async () => {
       for (const table of this.database.tables) await table.clear();
-      await write(this.database, { problems, sittings, techniques, interviews, choices, ...(settings ? { settings } : {}) }, 'Made the demo');
+      await write(
+        this.database,
+        { problems, sittings, techniques, interviews, choices, ...(settings ? { settings } : {}) },
+        'Made the demo',
+      );
       await this.database.local.put({ key: madeKey, value: now });
     });
   }

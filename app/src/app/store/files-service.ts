@@ -22,7 +22,11 @@ export class Files {
     return this.run((api) => api.exportCsv(this.world, this.clock.zone));
   }
 
-  importArchive(text: string, label: string, onProgress: (share: number) => void): ReturnType<FilesApi['importArchive']> {
+  importArchive(
+    text: string,
+    label: string,
+    onProgress: (share: number) => void,
+  ): ReturnType<FilesApi['importArchive']> {
     return this.run((api) => api.importArchive(this.world, text, label, proxy(onProgress)));
   }
 
@@ -30,7 +34,10 @@ export class Files {
     return this.run((api) => api.openCsv(text, this.clock.now(), this.clock.zone));
   }
 
-  previewCsv(choices: Parameters<FilesApi['previewCsv']>[1], onProgress: (share: number) => void): ReturnType<FilesApi['previewCsv']> {
+  previewCsv(
+    choices: Parameters<FilesApi['previewCsv']>[1],
+    onProgress: (share: number) => void,
+  ): ReturnType<FilesApi['previewCsv']> {
     return this.run((api) => api.previewCsv(this.world, choices, this.clock.now(), this.clock.zone, proxy(onProgress)));
   }
 

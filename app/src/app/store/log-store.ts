@@ -95,7 +95,10 @@ export const LogStore = signalStore(
 
     const choose = (target: ChoiceTarget, choice: Choice['choice'], label: string): Promise<boolean> => {
       const known = store.choicesByTarget().get(targetKey(target));
-      return saveAndSay({ choices: [{ id: known?.id ?? newId(), revision: newId(), deleted: false, target, choice }] }, label);
+      return saveAndSay(
+        { choices: [{ id: known?.id ?? newId(), revision: newId(), deleted: false, target, choice }] },
+        label,
+      );
     };
 
     return {
@@ -112,7 +115,10 @@ export const LogStore = signalStore(
 
       saveQuick(records: QuickRecords, label: string): Promise<boolean> {
         const { problem, sitting, techniques } = records;
-        return saveAndSay({ problems: problem ? [problem] : [], sittings: [sitting], techniques: [...techniques] }, label);
+        return saveAndSay(
+          { problems: problem ? [problem] : [], sittings: [sitting], techniques: [...techniques] },
+          label,
+        );
       },
 
       saveProblem(problem: Problem, label = `Saved ${problem.title}`): Promise<boolean> {
@@ -158,4 +164,3 @@ export const LogStore = signalStore(
   }),
 );
 export type LogStore = InstanceType<typeof LogStore>;
-

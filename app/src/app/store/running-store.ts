@@ -55,7 +55,9 @@ export const RunningStore = signalStore(
     const worked = (): number => {
       const running = store.running();
       if (!running) return 0;
-      return running.workedBefore + (running.resumedAt === null ? 0 : Math.max(clock.milliseconds() - running.resumedAt, 0));
+      return (
+        running.workedBefore + (running.resumedAt === null ? 0 : Math.max(clock.milliseconds() - running.resumedAt, 0))
+      );
     };
     const change = async (part: Partial<Running>): Promise<void> => {
       const running = store.running();
@@ -95,7 +97,8 @@ export const RunningStore = signalStore(
       async takeOver(found: Running | undefined): Promise<void> {
         const isFirst = !store.isLoaded();
         patchState(store, { running: found ?? null, isLoaded: true });
-        const isAbandoned = isFirst && found && found.resumedAt !== null && clock.milliseconds() - found.seenAt > silence;
+        const isAbandoned =
+          isFirst && found && found.resumedAt !== null && clock.milliseconds() - found.seenAt > silence;
         if (isAbandoned) {
           const workedBefore = found.workedBefore + Math.max(found.seenAt - (found.resumedAt ?? found.seenAt), 0);
           await put({ ...found, workedBefore, resumedAt: null, wasInterrupted: true });
@@ -105,7 +108,9 @@ export const RunningStore = signalStore(
   }),
   withHooks({
     onInit(store, database = inject(DATABASE)) {
-      liveQuery(() => database.local.get(key)).subscribe((row) => void store.takeOver(row?.value as Running | undefined));
+      liveQuery(() => database.local.get(key)).subscribe(
+        (row) => void store.takeOver(row?.value as Running | undefined),
+      );
       setInterval(() => {
         const running = store.running();
         if (running && running.resumedAt !== null) void store.change({});

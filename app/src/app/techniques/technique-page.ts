@@ -43,7 +43,9 @@ const mostShown = 200;
                   ><a [routerLink]="'/problems/' + row.problem.id">{{ row.problem.title }}</a>
                   <span class="second"> {{ row.text }}</span></span
                 >
-                <span class="mono second" title="evidence for solving it unaided and in time">{{ percent(row.evidence) }}</span>
+                <span class="mono second" title="evidence for solving it unaided and in time">{{
+                  percent(row.evidence)
+                }}</span>
               </li>
             } @empty {
               <li class="second">None yet. Solve a problem of it and log it.</li>
@@ -137,17 +139,27 @@ export class TechniquePage {
   protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
   protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
   protected readonly slips = computed(() =>
-    (Object.entries(this.estimate()?.slips ?? {}) as [Slip, number][]).sort(([, a], [, b]) => b - a).map(([slip, count]) => ({ word: slipWords(slip), count })),
+    (Object.entries(this.estimate()?.slips ?? {}) as [Slip, number][])
+      .sort(([, a], [, b]) => b - a)
+      .map(([slip, count]) => ({ word: slipWords(slip), count })),
   );
   protected readonly rows = computed(() => {
     const byId = this.log.techniquesById();
-    const own = new Map(this.log.log().problems.filter((problem) => techniquesOf(problem, byId).includes(this.resolved())).map((problem) => [problem.id, problem]));
-    return this.log.log().sittings.flatMap((sitting) => {
-      const problem = own.get(sitting.problemId);
-      if (!problem) return [];
-      const { evidence } = sittingEvidence(sitting, problem, this.log.log());
-      const text = sittingText(sitting, (id) => this.reasons.techniqueName(id));
-      return [{ sitting, problem, evidence, text, day: shortDay(dayOf(sitting.startedAt, this.clock.zone)) }];
-    }).reverse();
+    const own = new Map(
+      this.log
+        .log()
+        .problems.filter((problem) => techniquesOf(problem, byId).includes(this.resolved()))
+        .map((problem) => [problem.id, problem]),
+    );
+    return this.log
+      .log()
+      .sittings.flatMap((sitting) => {
+        const problem = own.get(sitting.problemId);
+        if (!problem) return [];
+        const { evidence } = sittingEvidence(sitting, problem, this.log.log());
+        const text = sittingText(sitting, (id) => this.reasons.techniqueName(id));
+        return [{ sitting, problem, evidence, text, day: shortDay(dayOf(sitting.startedAt, this.clock.zone)) }];
+      })
+      .reverse();
   });
 }

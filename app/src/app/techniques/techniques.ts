@@ -51,7 +51,10 @@ export class Techniques {
 
   protected slipsText({ slips }: TechniqueEstimate): string {
     const sorted = (Object.entries(slips) as [Slip, number][]).sort(([, a], [, b]) => b - a);
-    return sorted.slice(0, 2).map(([slip, count]) => `${slipWords(slip)} ${count}`).join(', ');
+    return sorted
+      .slice(0, 2)
+      .map(([slip, count]) => `${slipWords(slip)} ${count}`)
+      .join(', ');
   }
 
   protected nameOf(id: string): string {

@@ -55,7 +55,17 @@ export class Today {
     const shares = sharesOf(interview?.mix ?? 'usual', this.log.log().techniques);
     const rows = [...shares].flatMap(([id, share]) => {
       const estimate = this.derived.techniques().get(id);
-      return estimate ? [{ id, share, estimate, name: this.reasons.techniqueName(id), lack: share * Math.max(goal - estimate.strength.point, 0) }] : [];
+      return estimate
+        ? [
+            {
+              id,
+              share,
+              estimate,
+              name: this.reasons.techniqueName(id),
+              lack: share * Math.max(goal - estimate.strength.point, 0),
+            },
+          ]
+        : [];
     });
     const sorted = rows.sort((a, b) => b.lack - a.lack || b.share - a.share).slice(0, weakestShown);
     return { employer: interview?.employer ?? null, rows: sorted };

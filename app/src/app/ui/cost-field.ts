@@ -8,7 +8,16 @@ import { CostError, readCost } from '@lernen/core';
   template: `
     <label class="field">
       <span>{{ label() }}</span>
-      <input class="box mono" type="text" autocomplete="off" spellcheck="false" maxlength="120" placeholder="O(n log n)" [value]="value()" (input)="type($event)" />
+      <input
+        class="box mono"
+        type="text"
+        autocomplete="off"
+        spellcheck="false"
+        maxlength="120"
+        placeholder="O(n log n)"
+        [value]="value()"
+        (input)="type($event)"
+      />
     </label>
     @if (fault(); as text) {
       <p class="fault">{{ text }}</p>

@@ -29,7 +29,15 @@ export function dateOf(instant: Instant, zone: Zone, today: Day): string {
 
 /** `Mon 21 Dec, 10:00` in a zone. */
 export function timeIn(instant: Instant, zone: Zone): string {
-  return format({ weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hourCycle: 'h23', timeZone: zone }).format(Date.parse(instant));
+  return format({
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+    timeZone: zone,
+  }).format(Date.parse(instant));
 }
 
 /** A zone's city: `Europe/Oslo` is `Oslo`. */

@@ -29,5 +29,7 @@ export class DifficultyNotches {
   readonly difficulty = input.required<Difficulty | null>();
   /** Whether the word is shown beside the notches. */
   readonly named = input(false);
-  protected readonly notches = computed(() => [1, 6, 11].slice(0, { easy: 1, medium: 2, hard: 3 }[this.difficulty() ?? 'hard']));
+  protected readonly notches = computed(() =>
+    [1, 6, 11].slice(0, { easy: 1, medium: 2, hard: 3 }[this.difficulty() ?? 'hard']),
+  );
 }

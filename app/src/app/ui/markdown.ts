@@ -26,7 +26,11 @@ export class Markdown {
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
     effect(() => {
-      const clean = purify.sanitize(markdown.render(this.text()), { FORBID_TAGS: ['img', 'style', 'form'], FORBID_ATTR: ['style'], RETURN_DOM_FRAGMENT: true });
+      const clean = purify.sanitize(markdown.render(this.text()), {
+        FORBID_TAGS: ['img', 'style', 'form'],
+        FORBID_ATTR: ['style'],
+        RETURN_DOM_FRAGMENT: true,
+      });
       host.replaceChildren(clean);
     });
   }

@@ -10,13 +10,19 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
     <fieldset>
       <legend>Result</legend>
       @for (it of results; track it) {
-        <label><input type="radio" [name]="name + '-result'" [checked]="result() === it" (change)="result.set(it)" /> {{ resultWords[it] }}</label>
+        <label
+          ><input type="radio" [name]="name + '-result'" [checked]="result() === it" (change)="result.set(it)" />
+          {{ resultWords[it] }}</label
+        >
       }
     </fieldset>
     <fieldset>
       <legend>Help</legend>
       @for (it of helps; track it) {
-        <label><input type="radio" [name]="name + '-help'" [checked]="help() === it" (change)="help.set(it)" /> {{ helpWords[it] }}</label>
+        <label
+          ><input type="radio" [name]="name + '-help'" [checked]="help() === it" (change)="help.set(it)" />
+          {{ helpWords[it] }}</label
+        >
       }
     </fieldset>
     @if (withAttempts()) {
@@ -25,30 +31,54 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
         @for (attempt of attempts(); track $index) {
           <span class="attempt">
             <span class="mono">{{ $index + 1 }}</span>
-            <select class="box" [attr.aria-label]="'Verdict of attempt ' + ($index + 1)" (change)="setVerdict($index, $event)">
+            <select
+              class="box"
+              [attr.aria-label]="'Verdict of attempt ' + ($index + 1)"
+              (change)="setVerdict($index, $event)"
+            >
               <option value="" [selected]="attempt === null">not known</option>
               @for (it of verdicts; track it) {
                 <option [value]="it" [selected]="attempt === it">{{ verdictWords[it] }}</option>
               }
             </select>
-            <button type="button" class="button plain" [attr.aria-label]="'Remove attempt ' + ($index + 1)" (click)="remove($index)">×</button>
+            <button
+              type="button"
+              class="button plain"
+              [attr.aria-label]="'Remove attempt ' + ($index + 1)"
+              (click)="remove($index)"
+            >
+              ×
+            </button>
           </span>
         }
-        <button type="button" class="button" [disabled]="attempts().length >= 99" (click)="add()">Add an attempt</button>
+        <button type="button" class="button" [disabled]="attempts().length >= 99" (click)="add()">
+          Add an attempt
+        </button>
       </fieldset>
     }
     <fieldset>
       <legend>Slips</legend>
       <div class="slips">
         @for (it of slips; track it) {
-          <label><input type="checkbox" [checked]="chosenSlips().includes(it)" (change)="toggle(it)" /> {{ slipWords(it) }}</label>
+          <label
+            ><input type="checkbox" [checked]="chosenSlips().includes(it)" (change)="toggle(it)" />
+            {{ slipWords(it) }}</label
+          >
         }
       </div>
     </fieldset>
     <fieldset>
       <legend>It felt</legend>
       @for (word of feltWords; track word) {
-        <label><input type="radio" [name]="name + '-felt'" [checked]="felt() === $index + 1" (change)="felt.set($index + 1)" /> {{ word }}</label>
+        <label
+          ><input
+            type="radio"
+            [name]="name + '-felt'"
+            [checked]="felt() === $index + 1"
+            (change)="felt.set($index + 1)"
+          />
+          {{ word }}</label
+        >
       }
       @if (felt() !== null) {
         <button type="button" class="button plain" (click)="felt.set(null)">Not said</button>

@@ -19,8 +19,15 @@ export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
     </div>
     <span class="mono minutes">{{ item().minutes }} min</span>
     <span class="actions">
-      <button type="button" class="button" (click)="start.emit()" [attr.aria-label]="'Start ' + title()">Start</button>
-      <button type="button" class="button plain more" [matMenuTriggerFor]="menu" [attr.aria-label]="'More for ' + title()">⋯</button>
+      <button type="button" class="button" (click)="started.emit()" [attr.aria-label]="'Start ' + title()">Start</button>
+      <button
+        type="button"
+        class="button plain more"
+        [matMenuTriggerFor]="menu"
+        [attr.aria-label]="'More for ' + title()"
+      >
+        ⋯
+      </button>
     </span>
     <mat-menu #menu="matMenu">
       <button mat-menu-item type="button" (click)="choice.emit('tomorrow')">Not today</button>
@@ -52,7 +59,7 @@ export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
       text-decoration: underline;
     }
     p {
-      max-width: 74ch;
+      max-width: 92ch;
       font-size: 13px;
     }
     .minutes {
@@ -91,6 +98,6 @@ export class PlanItemRow {
   readonly title = input.required<string>();
   readonly reason = input.required<string>();
   readonly link = input.required<string>();
-  readonly start = output();
+  readonly started = output();
   readonly choice = output<PlanItemChoice>();
 }

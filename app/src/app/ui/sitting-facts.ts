@@ -10,7 +10,9 @@ export function sittingText(sitting: Sitting, techniqueName: (id: string) => str
     sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : null,
     sitting.help === 'none' ? null : helpWords[sitting.help],
     isReviewKind(sitting.kind) && sitting.named !== null ? `named ${techniqueName(sitting.named).toLowerCase()}` : null,
-    sitting.stated.time === null ? null : `stated ${[sitting.stated.time, sitting.stated.space].filter((cost) => cost !== null).join(', ')}`,
+    sitting.stated.time === null
+      ? null
+      : `stated ${[sitting.stated.time, sitting.stated.space].filter((cost) => cost !== null).join(', ')}`,
     ...sitting.slips.map((slip) => `slip: ${slipWords(slip)}`),
     sitting.felt === null ? null : `felt ${sitting.felt} of 5`,
   ];

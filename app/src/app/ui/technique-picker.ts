@@ -22,7 +22,9 @@ import { type Technique, findTechnique, techniqueIdFrom } from '@lernen/core';
     />
     <mat-autocomplete #list="matAutocomplete" [displayWith]="nameOf" (optionSelected)="choose($event.option.value)">
       @for (technique of matching(); track technique.id) {
-        <mat-option [value]="technique.id">{{ technique.name }} <span class="second">{{ technique.family }}</span></mat-option>
+        <mat-option [value]="technique.id"
+          >{{ technique.name }} <span class="second">{{ technique.family }}</span></mat-option
+        >
       }
     </mat-autocomplete>
     @if (isUnknown()) {
@@ -42,9 +44,12 @@ export class TechniquePicker {
   protected readonly matching = computed(() => {
     const wanted = techniqueIdFrom(this.typed() ?? '');
     if (wanted === '') return this.techniques();
-    return this.techniques().filter((it) => [it.id, ...it.aliases.map(techniqueIdFrom)].some((text) => text.includes(wanted)));
+    return this.techniques().filter((it) =>
+      [it.id, ...it.aliases.map(techniqueIdFrom)].some((text) => text.includes(wanted)),
+    );
   });
-  protected readonly nameOf = (id: string): string => this.techniques().find((technique) => technique.id === id)?.name ?? '';
+  protected readonly nameOf = (id: string): string =>
+    this.techniques().find((technique) => technique.id === id)?.name ?? '';
 
   protected type(event: Event): void {
     this.typed.set((event.target as HTMLInputElement).value);

@@ -16,14 +16,20 @@ import { timeIn } from '../ui/dates';
       <section>
         <h1>Log what you solve. Repeat what is weak. Be ready on the day.</h1>
         <p class="lead">
-          Lernen keeps what you solved and how it went, estimates what is being forgotten, and plans each evening’s reviews up to your interview. Everything stays on this machine.
+          Lernen keeps what you solved and how it went, estimates what is being forgotten, and plans each evening’s
+          reviews up to your interview. Everything stays on this machine.
         </p>
         @if (backup(); as found) {
           <div class="remark">
             <p>
-              <b>There is a backup on this machine</b> from {{ timeIn(found.writtenAt, clock.zone) }}, {{ kilobytes(found.bytes) }} kB, and this browser holds no records.
+              <b>There is a backup on this machine</b> from {{ timeIn(found.writtenAt, clock.zone) }},
+              {{ kilobytes(found.bytes) }} kB, and this browser holds no records.
             </p>
-            <p class="actions"><button type="button" class="button main" [disabled]="isRestoring()" (click)="restore(found)">Restore it</button></p>
+            <p class="actions">
+              <button type="button" class="button main" [disabled]="isRestoring()" (click)="restore(found)">
+                Restore it
+              </button>
+            </p>
           </div>
         }
         <ol>

@@ -43,7 +43,14 @@ export interface CsvChoices {
 
 /** What an import would do, without the records. */
 export interface CsvPreview {
-  readonly rows: readonly { line: number; title: string; day: string; isDayAssumed: boolean; isNewProblem: boolean; minutes: number | null }[];
+  readonly rows: readonly {
+    line: number;
+    title: string;
+    day: string;
+    isDayAssumed: boolean;
+    isNewProblem: boolean;
+    minutes: number | null;
+  }[];
   readonly failures: CsvImport['failures'];
   readonly newProblems: number;
   readonly newTechniques: readonly string[];
@@ -67,7 +74,12 @@ class FilesWorker {
   }
 
   /** Merges an archive in. @returns its counts and the journal entry to undo it by; null when there was nothing to write. */
-  async importArchive(world: World, text: string, label: string, onProgress: Progress): Promise<{ counts: Merge['counts']; seq: number | null }> {
+  async importArchive(
+    world: World,
+    text: string,
+    label: string,
+    onProgress: Progress,
+  ): Promise<{ counts: Merge['counts']; seq: number | null }> {
     const archive = readArchive(text);
     const reader = await this.caughtUp(world);
     const merge = mergeRecords(reader.stored(), archive);
@@ -94,12 +106,31 @@ class FilesWorker {
     };
   }
 
-  async previewCsv(world: World, choices: CsvChoices, now: Instant, zone: Zone, onProgress: Progress): Promise<CsvPreview> {
+  async previewCsv(
+    world: World,
+    choices: CsvChoices,
+    now: Instant,
+    zone: Zone,
+    onProgress: Progress,
+  ): Promise<CsvPreview> {
     const log = (await this.caughtUp(world)).log();
-    const prepared = importCsv(this.openSheet(), log, { ...choices, now, zone, newId, onProgress: reporting(onProgress) });
+    const prepared = importCsv(this.openSheet(), log, {
+      ...choices,
+      now,
+      zone,
+      newId,
+      onProgress: reporting(onProgress),
+    });
     this.prepared = prepared;
     return {
-      rows: prepared.rows.map(({ line, title, day, isDayAssumed, isNewProblem, minutes }) => ({ line, title, day, isDayAssumed, isNewProblem, minutes })),
+      rows: prepared.rows.map(({ line, title, day, isDayAssumed, isNewProblem, minutes }) => ({
+        line,
+        title,
+        day,
+        isDayAssumed,
+        isNewProblem,
+        minutes,
+      })),
       failures: prepared.failures,
       newProblems: prepared.problems.length,
       newTechniques: prepared.techniques.map((technique) => technique.name),
@@ -133,7 +164,10 @@ class FilesWorker {
   }
 }
 
-export type FilesApi = Pick<FilesWorker, 'exportArchive' | 'exportCsv' | 'importArchive' | 'openCsv' | 'previewCsv' | 'applyCsv' | 'failedRows'>;
+export type FilesApi = Pick<
+  FilesWorker,
+  'exportArchive' | 'exportCsv' | 'importArchive' | 'openCsv' | 'previewCsv' | 'applyCsv' | 'failedRows'
+>;
 
 /** A listener on the page answers with a promise, which nobody waits for: stopping ends the worker instead. */
 function reporting(onProgress: Progress): (share: number) => boolean {

@@ -1,4 +1,13 @@
-import { type Estimates, type Instant, type MixUp, type Plan, type TechniqueEstimate, type Zone, estimateLog, planDays } from '@lernen/core';
+import {
+  type Estimates,
+  type Instant,
+  type MixUp,
+  type Plan,
+  type TechniqueEstimate,
+  type Zone,
+  estimateLog,
+  planDays,
+} from '@lernen/core';
 import { expose } from 'comlink';
 import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
@@ -37,7 +46,14 @@ class PlannerWorker {
       onProgress(share);
       return true;
     };
-    const plan = planDays({ log, estimates, asOf, zone, previous: (trace ?? null) as Pick<Plan, 'days'> | null, onProgress: report });
+    const plan = planDays({
+      log,
+      estimates,
+      asOf,
+      zone,
+      previous: (trace ?? null) as Pick<Plan, 'days'> | null,
+      onProgress: report,
+    });
     await this.database.local.put({ key: traceKey, value: traceOf(plan) });
     return { asOf, techniques: estimates.techniques, recalls: recallsOf(estimates), mixUps: estimates.mixUps, plan };
   }
@@ -46,12 +62,17 @@ class PlannerWorker {
 export type PlannerApi = Pick<PlannerWorker, 'derive'>;
 
 function recallsOf(estimates: Estimates): Map<string, RecallSummary> {
-  return new Map([...estimates.problems].map(([id, { recall, memory }]) => [id, { recall, halfLife: memory.halfLife }]));
+  return new Map(
+    [...estimates.problems].map(([id, { recall, memory }]) => [id, { recall, halfLife: memory.halfLife }]),
+  );
 }
 
 function traceOf(plan: Plan): PlanTrace {
   return {
-    days: plan.days.map(({ date, items }) => ({ date, items: items.map(({ problemId, technique, kind }) => ({ problemId, technique, kind })) })),
+    days: plan.days.map(({ date, items }) => ({
+      date,
+      items: items.map(({ problemId, technique, kind }) => ({ problemId, technique, kind })),
+    })),
   };
 }
 

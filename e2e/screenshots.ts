@@ -1,0 +1,100 @@
+// Takes the pictures of docs/screenshots from the demo: `npm run screenshots`, or with a name to take only that one.
+import { mkdir } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { type Page, chromium as browserType } from '@playwright/test';
+import { chromium, startTestServer } from './server';
+
+const folder = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
+const now = new Date('2026-11-24T18:05:00Z');
+
+interface Shot {
+  readonly name: string;
+  readonly path: string;
+  readonly width?: number;
+  readonly height?: number;
+  readonly theme?: 'light' | 'dark';
+  readonly prepare?: (page: Page) => Promise<void>;
+}
+
+const shots: readonly Shot[] = [
+  { name: 'welcome', path: '/' },
+  {
+    name: 'today',
+    path: '/today?demo',
+    prepare: async (page) => {
+      await page
+        .getByRole('combobox', { name: 'log' })
+        .fill('Lens Grinding Shifts #topo 31m x2 O(V+E) O(V) !edge-case ~hint');
+      await page.keyboard.press('Escape');
+    },
+  },
+  { name: 'today-dark', path: '/today?demo', theme: 'dark' },
+  { name: 'today-phone', path: '/today?demo', width: 360, height: 740 },
+  { name: 'problems', path: '/problems?demo' },
+  {
+    name: 'problem',
+    path: '/problems?demo&search=line%20of%20sight',
+    prepare: async (page) => {
+      await page.getByRole('link', { name: 'Beacon Line of Sight' }).click();
+      await page.getByRole('heading', { name: 'Beacon Line of Sight' }).waitFor();
+    },
+  },
+  { name: 'techniques', path: '/techniques?demo' },
+  { name: 'runway', path: '/runway?demo' },
+  { name: 'review', path: '/today?demo', prepare: startReview },
+  {
+    name: 'compared',
+    path: '/today?demo',
+    prepare: async (page) => {
+      await startReview(page);
+      await page.getByLabel('Technique named first').fill('stack matching');
+      await page.getByRole('option', { name: 'Stack matching' }).click();
+      await page.getByRole('button', { name: 'That one' }).click();
+      await page.getByRole('button', { name: 'Finish' }).click();
+      await page.getByLabel('solved', { exact: true }).check();
+      await page.getByLabel('Time cost').fill('O(n)');
+      await page.getByLabel('Space cost').fill('O(1)');
+      await page.getByRole('button', { name: 'Save and compare' }).click();
+      await page.getByRole('table').waitFor();
+    },
+  },
+  { name: 'setup', path: '/setup?demo' },
+];
+
+async function startReview(page: Page): Promise<void> {
+  await page
+    .getByRole('button', { name: /^Start / })
+    .first()
+    .click();
+  await page.getByRole('timer').waitFor();
+}
+
+const wanted = process.argv.slice(2);
+await mkdir(folder, { recursive: true });
+const server = await startTestServer();
+const browser = await browserType.launch(chromium);
+for (const { name, path, width = 1280, height = 800, theme = 'light', prepare } of shots) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const context = await browser.newContext({
+    viewport: { width, height },
+    colorScheme: theme,
+    timezoneId: 'Europe/Berlin',
+  });
+  const page = await context.newPage();
+  page.on('console', (message) => message.type() === 'error' && process.stderr.write(`${name}: ${message.text()}\n`));
+  await page.clock.setFixedTime(now);
+  await page.goto(server.address + path);
+  if (path.includes('demo'))
+    await page
+      .getByRole('slider', { name: /Runway/ })
+      .and(page.locator('[aria-valuemax="41"]'))
+      .waitFor();
+  await page.waitForTimeout(600);
+  await prepare?.(page);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+  process.stdout.write(`${name}\n`);
+  await context.close();
+}
+await browser.close();
+await server.discard();

@@ -1,0 +1,43 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { startServer } from '../server/src/server';
+
+export interface TestServer {
+  readonly address: string;
+  readonly backupFolder: string;
+  /** Ends the server, but keeps its backups. */
+  stop(): Promise<void>;
+  /** Ends it and removes what it wrote. */
+  discard(): Promise<void>;
+}
+
+const builtApp = fileURLToPath(new URL('../app/dist/app/browser', import.meta.url));
+
+/** The real server over the built app, on a free port, with a backup folder of its own. */
+export async function startTestServer(): Promise<TestServer> {
+  const backupFolder = await mkdtemp(join(tmpdir(), 'lernen-backups-'));
+  const { address, server } = await startServer({
+    port: 0,
+    appFolder: builtApp,
+    backupFolder,
+    logger: pino({ level: 'silent' }),
+  });
+  const stop = async (): Promise<void> => server.close();
+  return {
+    address,
+    backupFolder,
+    stop,
+    discard: async () => {
+      await stop();
+      await rm(backupFolder, { recursive: true, force: true });
+    },
+  };
+}
+
+export const chromium = {
+  executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+};

@@ -1,0 +1,118 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import boundaries from 'eslint-plugin-boundaries';
+import tseslint from 'typescript-eslint';
+
+const places = ['today', 'problems', 'sheet', 'review', 'techniques', 'runway', 'setup', 'welcome'];
+const shared = ['store', 'ui', 'workers', 'data'];
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/.angular/**', '**/node_modules/**', 'docs/**', 'test-results/**'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.mjs', '**/*.cjs'],
+    languageOptions: {
+      globals: { process: 'readonly', console: 'readonly', module: 'readonly', require: 'readonly', URL: 'readonly' },
+    },
+  },
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.strict, ...tseslint.configs.stylistic],
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      'no-restricted-syntax': ['error', { selector: 'ExportDefaultDeclaration', message: 'Export by name.' }],
+    },
+  },
+  { files: ['e2e/playwright.config.ts'], rules: { 'no-restricted-syntax': 'off' } },
+  {
+    files: ['app/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: { '@angular-eslint/component-class-suffix': 'off' },
+  },
+  {
+    files: ['app/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    // The core is a ladder: each folder may use those below it. It knows neither a browser nor Node, neither clock nor chance.
+    files: ['core/src/**/*.ts'],
+    plugins: { boundaries },
+    settings: {
+      'import/resolver': { node: { extensions: ['.ts'] } },
+      'boundaries/elements': ['log', 'cost', 'trace', 'estimate', 'plan', 'archive'].map((folder) => ({
+        type: folder,
+        pattern: `core/src/${folder}`,
+      })),
+    },
+    rules: {
+      'boundaries/element-types': [
+        'error',
+        {
+          default: 'allow',
+          rules: [
+            { from: ['log'], disallow: ['trace', 'estimate', 'plan', 'archive'] },
+            { from: ['cost'], disallow: ['log', 'trace', 'estimate', 'plan', 'archive'] },
+            { from: ['trace', 'estimate'], disallow: ['plan', 'archive'] },
+            { from: ['plan'], disallow: ['archive'] },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ['core/src/**/*.ts', 'demo/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'navigator',
+        'localStorage',
+        'fetch',
+        'setTimeout',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Randomness is passed in.' },
+        { object: 'Date', property: 'now', message: 'The clock is passed in.' },
+      ],
+    },
+  },
+  {
+    // Places know store, ui and core, never each other; ui knows neither stores nor places.
+    files: ['app/src/**/*.ts'],
+    plugins: { boundaries },
+    settings: {
+      'import/resolver': { node: { extensions: ['.ts'] } },
+      'boundaries/elements': [...places, ...shared, 'shell'].map((folder) => ({
+        type: folder,
+        pattern: `app/src/app/${folder}`,
+      })),
+    },
+    rules: {
+      'boundaries/element-types': [
+        'error',
+        {
+          default: 'allow',
+          rules: [
+            ...places.map((place) => ({
+              from: [place],
+              disallow: [...places.filter((other) => other !== place), 'shell'],
+            })),
+            { from: ['ui'], disallow: [...places, 'store', 'shell', 'data'] },
+            { from: ['store'], disallow: [...places, 'shell'] },
+            { from: ['data'], disallow: [...places, 'store', 'ui', 'shell', 'workers'] },
+            { from: ['workers'], disallow: [...places, 'store', 'ui', 'shell'] },
+          ],
+        },
+      ],
+    },
+  },
+);
