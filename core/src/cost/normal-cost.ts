@@ -87,8 +87,14 @@ function powerOf(base: CostExpression, exponent: CostExpression): Term[] {
     return [single(`(${textOf(terms)})`, { power: value })];
   }
   const bottom = numberOf(base);
+  if (isFree(exponentText(exponent))) return [one];
   if (bottom !== null) return bottom <= 1 ? [one] : [single(exponentText(exponent), { exponential: Math.log(bottom) })];
   return [single(`${textOf(termsOf(base))}^${exponentText(exponent)}`, { power: 1 })];
+}
+
+/** Whether a text holds no variable: what is raised to it is constant. */
+function isFree(text: string): boolean {
+  return /^[\d.·^]*$/.test(text);
 }
 
 /** 2^(n+1) grows as 2^n, but 2^(2n) does not: constants are dropped from sums only. */

@@ -225,8 +225,7 @@ class Tally {
       this.counted++;
       if (sitting.result === 'solved' && sitting.attempts.length === 1) this.firstAttempts++;
     }
-    if (facts.timeToTarget !== null && sitting.kind !== 'spot' && sitting.kind !== 'sketch')
-      this.times.push(facts.timeToTarget);
+    if (facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
     for (const slip of sitting.slips) this.slips[slip] = (this.slips[slip] ?? 0) + 1;
   }
 

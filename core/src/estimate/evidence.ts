@@ -11,7 +11,7 @@ export interface EvidenceFacts {
   readonly help: Sitting['help'];
   /** 0 where unknown. */
   readonly attempts: number;
-  /** Minutes taken, divided by the target for the difficulty; null where unknown. */
+  /** Minutes taken, divided by the target for the difficulty; null where unknown or not a whole solve. */
   readonly timeToTarget: number | null;
   readonly named: 'right' | 'wrong' | null;
   readonly stated: 'right' | 'wrong' | null;
@@ -41,12 +41,14 @@ export function factsOf(
   targetMinutes: number,
   resolve: (id: TechniqueId) => TechniqueId,
 ): EvidenceFacts {
+  // The target is for a whole solve; minutes of a Spot or a Sketch say nothing against it.
+  const isShort = sitting.kind === 'spot' || sitting.kind === 'sketch';
   const isNamedRight = sitting.named !== null && techniques.includes(resolve(sitting.named));
   return {
     result: sitting.result,
     help: sitting.help,
     attempts: sitting.attempts.length,
-    timeToTarget: sitting.minutes === null ? null : sitting.minutes / targetMinutes,
+    timeToTarget: sitting.minutes === null || isShort ? null : sitting.minutes / targetMinutes,
     named: sitting.named === null || techniques.length === 0 ? null : isNamedRight ? 'right' : 'wrong',
     stated: comparedCost(sitting.stated, problem.cost),
   };

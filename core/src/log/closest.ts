@@ -9,16 +9,20 @@ export function closest(word: string, candidates: readonly string[]): string | n
   return first && (!second || second.distance > first.distance) ? first.candidate : null;
 }
 
-/** Insertions, removals and replacements from one word to the other; anything over the limit is `limit + 1`. */
+/** Insertions, removals, replacements and swapped neighbours from one word to the other; over the limit is `limit + 1`. */
 function editDistance(from: string, to: string, limit: number): number {
   if (Math.abs(from.length - to.length) > limit) return limit + 1;
+  let before: number[] = [];
   let row = Array.from({ length: to.length + 1 }, (_, index) => index);
   for (let i = 1; i <= from.length; i++) {
     const next = [i];
     for (let j = 1; j <= to.length; j++) {
       const replaced = (row[j - 1] ?? 0) + (from[i - 1] === to[j - 1] ? 0 : 1);
-      next.push(Math.min(replaced, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
+      const isSwapped = i > 1 && j > 1 && from[i - 1] === to[j - 2] && from[i - 2] === to[j - 1];
+      const swapped = isSwapped ? (before[j - 2] ?? 0) + 1 : Infinity;
+      next.push(Math.min(replaced, swapped, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
     }
+    before = row;
     row = next;
   }
   return row[to.length] ?? limit + 1;

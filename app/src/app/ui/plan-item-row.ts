@@ -19,7 +19,9 @@ export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
     </div>
     <span class="mono minutes">{{ item().minutes }} min</span>
     <span class="actions">
-      <button type="button" class="button" (click)="started.emit()" [attr.aria-label]="'Start ' + title()">Start</button>
+      <button type="button" class="button" (click)="started.emit()" [attr.aria-label]="'Start ' + title()">
+        Start
+      </button>
       <button
         type="button"
         class="button plain more"

@@ -1,0 +1,51 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { cityOf, agoText, dateOf, longDay, shortDay, timeIn } from './dates';
+import { Markdown } from './markdown';
+import { StrengthLine } from './strength-line';
+
+describe('the strength line', () => {
+  it('puts the dot at its chance and says range and goal in words', () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(StrengthLine);
+    fixture.componentRef.setInput('strength', { point: 0.42, low: 0.2, high: 0.7 });
+    fixture.componentRef.setInput('goal', 0.75);
+    fixture.componentRef.setInput('isThin', true);
+    fixture.detectChanges();
+    const element = fixture.nativeElement as HTMLElement;
+    expect(element.querySelector<HTMLElement>('.dot.thin')?.style.left).toBe('42%');
+    expect(element.textContent?.trim()).toBe('not enough yet; 42 %, likely 20 % to 70 %; goal 75 %');
+  });
+});
+
+describe('markdown of the person’s own', () => {
+  const show = (text: string): HTMLElement => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(Markdown);
+    fixture.componentRef.setInput('text', text);
+    fixture.detectChanges();
+    return fixture.nativeElement as HTMLElement;
+  };
+
+  it('shows emphasis, lists and code', () => {
+    expect(show('**n** and `x`\n\n- one').querySelectorAll('strong, code, li')).toHaveSize(3);
+  });
+
+  it('lets nothing run, load or look like something else', () => {
+    const element = show(
+      '<img src=x onerror=alert(1)><script>alert(1)</script>\n\n[x](javascript:alert(1)) ![y](http://tide.example/y.png) [z](https://tide.example)',
+    );
+    expect(element.querySelectorAll('script, img, [onerror], [href^="javascript"]')).toHaveSize(0);
+    expect(element.querySelector('a')?.rel).toBe('noopener noreferrer');
+  });
+});
+
+describe('dates for people', () => {
+  it('are short and name their zone', () => {
+    expect([shortDay('2026-11-24'), longDay('2026-11-24')]).toEqual(['24 Nov', 'Tuesday, 24 November']);
+    expect(dateOf('2025-11-24T12:00:00.000Z', 'UTC', '2026-01-01')).toBe('24 November 2025');
+    expect(timeIn('2026-12-21T09:00:00.000Z', 'Europe/Oslo')).toBe('Mon 21 Dec, 10:00');
+    expect(cityOf('America/Argentina/Buenos_Aires')).toBe('Buenos Aires');
+    expect([agoText(0), agoText(1), agoText(9)]).toEqual(['today', 'yesterday', '9 days ago']);
+  });
+});

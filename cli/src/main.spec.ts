@@ -1,0 +1,79 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const main = fileURLToPath(new URL('./main.ts', import.meta.url));
+const asOf = '2026-11-24T18:00:00Z';
+
+function lernen(args: readonly string[], input = ''): Promise<{ code: number; out: string; err: string }> {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, ['--import', 'tsx', main, ...args], { env: { ...process.env, TZ: 'UTC' } });
+    let [out, err] = ['', ''];
+    child.stdout.on('data', (chunk) => (out += chunk));
+    child.stderr.on('data', (chunk) => (err += chunk));
+    child.on('close', (code) => resolve({ code: code ?? -1, out, err }));
+    child.stdin.end(input);
+  });
+}
+
+describe('lernen on the command line', () => {
+  let folder = '';
+  let file = '';
+
+  beforeAll(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'lernen-cli-'));
+    file = join(folder, 'demo.json');
+    const { out, err } = await lernen(['demo', '--as-of', asOf]);
+    expect(err).toBe('');
+    await writeFile(file, out);
+  }, 30_000);
+
+  afterAll(() => rm(folder, { recursive: true, force: true }));
+
+  it('checks an archive from a file and from standard input', async () => {
+    expect((await lernen(['check', file])).out).toMatch(/^sound: 60 problems/);
+    const damaged = (await readFile(file, 'utf8')).replace('"difficulty":"hard"', '"difficulty":"grim"');
+    const { code, out, err } = await lernen(['check', '-'], damaged);
+    expect([code, out]).toEqual([1, '']);
+    expect(err).toMatch(/^problems\[\d+\]\.difficulty: .+\nlernen: This archive is damaged in one place/);
+  }, 30_000);
+
+  it('reads a quick line, and fails on one that it cannot read', async () => {
+    const good = await lernen(['quick', 'Gull Census #heap 31m', '--json', '--as-of', asOf]);
+    expect(JSON.parse(good.out).draft).toEqual(
+      jasmine.objectContaining({ title: 'Gull Census', techniques: ['heap'], minutes: 31 }),
+    );
+    const bad = await lernen(['quick', 'Gull 31mins']);
+    expect([bad.code, bad.out.includes('not understood: 31mins')]).toEqual([1, true]);
+  }, 30_000);
+
+  it('plans as JSON with readiness and days', async () => {
+    const plan = JSON.parse((await lernen(['plan', file, '--as-of', asOf, '--json'])).out);
+    expect(plan.readiness).toHaveSize(3);
+    expect(Object.keys(plan.readiness[0])).toEqual(
+      jasmine.arrayContaining(['interviewId', 'now', 'ifKept', 'ifDropped']),
+    );
+    expect(plan.days[0]).toEqual(jasmine.objectContaining({ date: '2026-11-24', budget: 45 }));
+    expect(plan.days[0].minutes).toBeLessThanOrEqual(45);
+    expect(Object.keys(plan.days[0].items[0])).toEqual(
+      jasmine.arrayContaining(['problemId', 'technique', 'kind', 'minutes', 'reasons']),
+    );
+  }, 30_000);
+
+  it('lists techniques and converts to CSV', async () => {
+    expect((await lernen(['techniques', file, '--as-of', asOf])).out).toMatch(
+      /Stack matching +\d+ % \(\d+ % to \d+ %\)/,
+    );
+    expect((await lernen(['convert', file, '--to', 'csv'])).out.split('\r\n')[0]).toMatch(
+      /^id,problem id,problem,date/,
+    );
+    expect((await lernen(['convert', file, '--to', 'stone'])).code).toBe(1);
+    expect(await lernen(['check', join(folder, 'none.json')])).toEqual({
+      code: 1,
+      out: '',
+      err: jasmine.stringContaining('ENOENT'),
+    });
+  }, 30_000);
+});

@@ -1,0 +1,248 @@
+import fc from 'fast-check';
+import { estimateLog } from '../estimate/estimate';
+import { type Choice, ChoiceSchema } from '../log/choice';
+import type { Interview } from '../log/interview';
+import type { Log } from '../log/log';
+import type { Problem } from '../log/problem';
+import { defaultSettings } from '../log/settings';
+import type { Sitting } from '../log/sitting';
+import { addDays, daysBetween } from '../log/time';
+import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
+import { orderDay } from './day-order';
+import type { Plan, PlanInput, PlanItem } from './plan';
+import { planDays } from './planner';
+import { reasonSentence } from './reason-sentence';
+
+const today = '2026-11-24';
+
+function plan(log: Log, more: Partial<PlanInput> = {}): Plan {
+  return planDays({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC', ...more });
+}
+
+/** Problems of several techniques, each sat once or twice. */
+function practised(count: number): { problems: Problem[]; sittings: Sitting[] } {
+  const techniques = ['heap', 'greedy', 'sliding-window', 'graph-bfs'];
+  const problems = Array.from({ length: count }, (_, index) =>
+    makeProblem({ techniques: [techniques[index % 4] ?? 'heap'] }),
+  );
+  const sittings = problems.flatMap((problem, index) => [
+    makeSitting(problem.id, {
+      startedAt: daysAgo(30 + index),
+      minutes: 20 + index,
+      help: index % 3 === 0 ? 'hint' : 'none',
+    }),
+    ...(index % 2 === 0 ? [makeSitting(problem.id, { kind: 'rebuild', startedAt: daysAgo(5 + index) })] : []),
+  ]);
+  return { problems, sittings };
+}
+
+function choose(target: Choice['target'], choice: unknown): Choice {
+  return ChoiceSchema.parse({ id: newId(), revision: newId(), target, choice });
+}
+
+const itemsOf = (made: Plan): (PlanItem & { date: string })[] =>
+  made.days.flatMap((day) => day.items.map((item) => ({ ...item, date: day.date })));
+
+describe('the planner', () => {
+  it('never goes over the minutes of a day, and gives the same plan for the same input', () => {
+    const minutes = fc.integer({ min: 0, max: 120 });
+    const scenario = fc.record({
+      count: fc.integer({ min: 0, max: 14 }),
+      week: fc.record({
+        mon: minutes,
+        tue: minutes,
+        wed: minutes,
+        thu: minutes,
+        fri: minutes,
+        sat: minutes,
+        sun: minutes,
+      }),
+      interviews: fc.array(fc.integer({ min: 0, max: 40 }), { maxLength: 3 }),
+      pinIn: fc.integer({ min: 0, max: 10 }),
+    });
+    fc.assert(
+      fc.property(scenario, ({ count, week, interviews, pinIn }) => {
+        const { problems, sittings } = practised(count);
+        const [first] = problems;
+        const pin = addDays(today, pinIn);
+        const choices = first ? [choose({ problemId: first.id }, { pin, kind: 'spot' })] : [];
+        const log = makeLog({
+          problems,
+          sittings,
+          choices,
+          interviews: interviews.map((inDays) => makeInterview(inDays + 0.3)),
+          settings: { ...defaultSettings, week },
+        });
+        const made = plan(log);
+        for (const day of made.days) {
+          expect(day.minutes + day.done).toBeLessThanOrEqual(Math.max(day.budget, day.done));
+          expect(day.minutes).toBe(day.items.reduce((sum, item) => sum + item.minutes, 0));
+        }
+        const pinned = itemsOf(made).filter((item) => item.reasons.isPinned);
+        const isWithin = first !== undefined && made.days.some((day) => day.date === pin);
+        if (isWithin) expect(pinned.length + made.unplaced.length).toBe(1);
+        for (const item of pinned)
+          expect([item.date, item.problemId, item.kind]).toEqual([pin, first?.id ?? null, 'spot']);
+        expect(plan(log)).toEqual(made);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('reaches to the last interview, or thirty days without one', () => {
+    const { problems, sittings } = practised(6);
+    expect(
+      plan(makeLog({ problems, sittings, interviews: [makeInterview(4), makeInterview(12)] })).days.at(-1)?.date,
+    ).toBe('2026-12-06');
+    expect(plan(makeLog({ problems, sittings })).days).toHaveSize(31);
+    expect(
+      plan(makeLog({ problems, sittings, interviews: [makeInterview(-1), makeInterview(5, { status: 'cancelled' })] }))
+        .days,
+    ).toHaveSize(31);
+  });
+
+  it('raises readiness above what dropping everything leaves', () => {
+    const { problems, sittings } = practised(12);
+    const [readiness] = plan(
+      makeLog({ problems, sittings, interviews: [makeInterview(21, { mix: { heap: 2, greedy: 1 } })] }),
+    ).readiness;
+    expect(readiness?.ifKept).toBeGreaterThan((readiness?.ifDropped ?? 1) + 0.03);
+    expect(readiness?.ifDropped).toBeLessThan(readiness?.now ?? 0);
+  });
+
+  it('prefers what the interview asks for', () => {
+    const { problems, sittings } = practised(12);
+    const settings = {
+      ...defaultSettings,
+      week: { ...defaultSettings.week, tue: 20, wed: 0, thu: 0, fri: 0, sat: 0, sun: 0, mon: 0 },
+    };
+    const made = plan(makeLog({ problems, sittings, settings, interviews: [makeInterview(5, { mix: { heap: 1 } })] }));
+    expect(itemsOf(made).length).toBeGreaterThan(0);
+    for (const item of itemsOf(made)) expect(item.technique).toBe('heap');
+  });
+
+  it('leaves out what was dropped, and waits for what was put off', () => {
+    const { problems, sittings } = practised(4);
+    const [dropped, off] = problems;
+    if (!dropped || !off) throw new Error('no problems');
+    const choices = [
+      choose({ problemId: dropped.id }, { dropped: true }),
+      choose({ problemId: off.id }, { notBefore: '2026-12-03' }),
+    ];
+    const items = itemsOf(plan(makeLog({ problems, sittings, choices, interviews: [makeInterview(20)] })));
+    expect(items.some((item) => item.problemId === dropped.id)).toBeFalse();
+    const days = items.filter((item) => item.problemId === off.id).map((item) => item.date);
+    expect(days.length).toBeGreaterThan(0);
+    expect(days.every((date) => date >= '2026-12-03')).toBeTrue();
+  });
+
+  it('says when a pin does not fit', () => {
+    const { problems, sittings } = practised(1);
+    const [only] = problems;
+    const settings = { ...defaultSettings, exceptions: { '2026-11-26': 10 } };
+    const made = plan(
+      makeLog({
+        problems,
+        sittings,
+        settings,
+        choices: [choose({ problemId: only?.id ?? '' }, { pin: '2026-11-26' })],
+      }),
+    );
+    expect(made.unplaced).toEqual([jasmine.objectContaining({ problemId: only?.id, date: '2026-11-26', left: 10 })]);
+  });
+
+  it('offers fresh problems of techniques with little evidence only', () => {
+    const { problems, sittings } = practised(12);
+    const made = plan(makeLog({ problems, sittings, interviews: [makeInterview(14, { mix: { heap: 1, trie: 1 } })] }));
+    const fresh = itemsOf(made).filter((item) => item.kind === 'fresh');
+    expect(fresh.length).toBeGreaterThan(0);
+    for (const item of fresh) expect([item.technique, item.problemId]).toEqual(['trie', null]);
+    expect(fresh.length).toBeLessThanOrEqual(3);
+  });
+
+  it('keeps the last day before an interview light and the reviews of a problem apart', () => {
+    const { problems, sittings } = practised(8);
+    const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(10)] })));
+    for (const item of items.filter((it) => daysBetween(it.date, '2026-12-04') <= 1))
+      expect(item.minutes).toBeLessThanOrEqual(10);
+    const daysOf = new Map<string, string[]>();
+    for (const { problemId, date } of items)
+      if (problemId) daysOf.set(problemId, [...(daysOf.get(problemId) ?? []), date]);
+    for (const days of daysOf.values())
+      days.slice(1).forEach((date, index) => expect(daysBetween(days[index] ?? date, date)).toBeGreaterThanOrEqual(2));
+  });
+
+  it('takes what was done today off the budget and does not plan it again today', () => {
+    const { problems, sittings } = practised(6);
+    const [first] = problems;
+    const done = makeSitting(first?.id ?? '', { kind: 'rebuild', minutes: 30, startedAt: daysAgo(0.05) });
+    const [day] = plan(makeLog({ problems, sittings: [...sittings, done], interviews: [makeInterview(9)] })).days;
+    expect(day?.done).toBe(30);
+    expect(day?.minutes).toBeLessThanOrEqual(15);
+    expect(day?.items.some((item) => item.problemId === first?.id)).toBeFalse();
+  });
+
+  it('keeps most of the fortnight when one more sitting is logged', () => {
+    const { problems, sittings } = practised(14);
+    const interviews: Interview[] = [makeInterview(20)];
+    const before = plan(makeLog({ problems, sittings, interviews }));
+    const more = makeSitting(problems[3]?.id ?? '', { kind: 'rebuild', minutes: 0, startedAt: daysAgo(0.01) });
+    const after = plan(makeLog({ problems, sittings: [...sittings, more], interviews }), { previous: before });
+    const key = (item: PlanItem & { date: string }): string => `${item.date} ${item.problemId} ${item.kind}`;
+    const kept = new Set(itemsOf(after).map(key));
+    const planned = itemsOf(before).filter((item) => item.date <= '2026-12-08' && item.problemId !== more.problemId);
+    expect(planned.filter((item) => kept.has(key(item))).length / planned.length).toBeGreaterThan(0.6);
+  });
+
+  it('plans nothing odd for degenerate logs', () => {
+    const many = Array.from({ length: 300 }, () => makeProblem());
+    const allFailed = many.map((problem) => makeSitting(problem.id, { result: 'unsolved', startedAt: now }));
+    const zero = { ...defaultSettings, week: { mon: 0, tue: 0, wed: 0, thu: 0, fri: 0, sat: 0, sun: 0 } };
+    const logs = [
+      makeLog(),
+      makeLog({ problems: many, sittings: allFailed, interviews: [makeInterview(0.1)] }),
+      makeLog({ problems: many, sittings: allFailed, settings: zero }),
+    ];
+    for (const log of logs) {
+      const made = plan(log);
+      for (const { ifKept, now: ready } of made.readiness) expect(Number.isFinite(ifKept + ready)).toBeTrue();
+      for (const point of made.curve) expect(Number.isFinite(point.ifKept + point.ifDropped)).toBeTrue();
+    }
+    expect(itemsOf(plan(makeLog({ problems: many, sittings: allFailed, settings: zero })))).toEqual([]);
+  });
+
+  it('stops when told to, with what it has', () => {
+    const { problems, sittings } = practised(8);
+    expect(itemsOf(plan(makeLog({ problems, sittings }), { onProgress: () => false }))).toEqual([]);
+  });
+});
+
+describe('the order of a day', () => {
+  it('starts with the longest, keeps a technique from following itself, and puts mixed-up ones side by side', () => {
+    const item = (technique: string, minutes: number): { technique: string; minutes: number } => ({
+      technique,
+      minutes,
+    });
+    const items = [item('heap', 8), item('heap', 24), item('greedy', 8), item('trie', 3), item('sort-first', 3)];
+    const mixUps = [{ right: 'heap', named: 'sort-first', count: 1, lastAt: now }];
+    expect(orderDay(items, mixUps).map((it) => it.technique)).toEqual(['heap', 'sort-first', 'heap', 'greedy', 'trie']);
+  });
+});
+
+describe('the sentence of an item', () => {
+  it('says recall, share, what the plan does, and the last sitting', () => {
+    const { problems, sittings } = practised(1);
+    const interview = makeInterview(10, { mix: { heap: 1, greedy: 3 } });
+    const made = plan(makeLog({ problems, sittings, interviews: [interview] }));
+    const [item] = itemsOf(made).filter((it) => it.problemId !== null);
+    if (!item) throw new Error('nothing planned');
+    const sentence = reasonSentence(item, {
+      technique: (id) => id,
+      employer: () => 'Otterbridge',
+      date: (at) => at.slice(0, 10),
+    });
+    expect(sentence).toMatch(
+      /^Recall is \d+ % now, and its technique carries 25 % of the Otterbridge round\. On the day \d+ % with the plan, \d+ % without\. Last on 2026-11-19: 25 min, unaided\.$/,
+    );
+  });
+});

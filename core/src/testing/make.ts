@@ -1,0 +1,73 @@
+import { catalogue } from '../log/catalogue';
+import { type Interview, InterviewSchema } from '../log/interview';
+import { type Log, type StoredRecords, logFrom, noRecords } from '../log/log';
+import { type Problem, ProblemSchema } from '../log/problem';
+import { type Sitting, SittingSchema } from '../log/sitting';
+import { type Instant, millisecondsPerDay } from '../log/time';
+
+/** The moment that the specs take for now: a Tuesday evening. */
+export const now: Instant = '2026-11-24T18:00:00.000Z';
+
+let counter = 0;
+
+/** A new valid UUIDv7, larger than all before it. */
+export function newId(): string {
+  counter++;
+  const count = counter.toString(16).padStart(12, '0');
+  return `0193${count.slice(0, 4)}-${count.slice(4, 8)}-7${count.slice(8, 11)}-8${count.slice(11)}00-000000000000`;
+}
+
+/** An instant so many days before `now`. */
+export function daysAgo(days: number): Instant {
+  return new Date(Date.parse(now) - days * millisecondsPerDay).toISOString();
+}
+
+export function makeProblem(part: Partial<Problem> = {}): Problem {
+  const id = newId();
+  return ProblemSchema.parse({
+    id,
+    revision: id,
+    title: `Beacon ${id.slice(-16)}`,
+    techniques: ['heap'],
+    createdAt: daysAgo(90),
+    difficulty: 'medium',
+    ...part,
+  });
+}
+
+export function makeSitting(problemId: string, part: Partial<Sitting> = {}): Sitting {
+  const id = newId();
+  return SittingSchema.parse({
+    id,
+    revision: id,
+    problemId,
+    kind: 'first-solve',
+    startedAt: daysAgo(10),
+    result: 'solved',
+    minutes: 25,
+    ...part,
+  });
+}
+
+export function makeInterview(inDays: number, part: Partial<Interview> = {}): Interview {
+  const id = newId();
+  return InterviewSchema.parse({
+    id,
+    revision: id,
+    employer: 'Otterbridge',
+    at: daysAgo(-inDays),
+    zone: 'UTC',
+    ...part,
+  });
+}
+
+export function makeLog(part: Partial<StoredRecords> = {}): Log {
+  return logFrom({ ...noRecords, ...part });
+}
+
+/** What the quick line's reader needs, with the shipped techniques. */
+export const quickContext = {
+  today: '2026-11-24',
+  techniques: catalogue,
+  problems: [] as { id: string; title: string }[],
+};

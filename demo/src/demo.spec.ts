@@ -1,0 +1,40 @@
+import { daysBetween, estimateLog, formatArchive, logFrom, planDays, readArchive } from '@lernen/core';
+import { demoArchive } from './index';
+
+const now = '2026-11-24T18:00:00.000Z';
+
+describe('the demo', () => {
+  const archive = demoArchive(now);
+  const log = logFrom(archive);
+
+  it('is a sound archive, the same for the same moment, and follows the day', () => {
+    expect(readArchive(formatArchive(archive))).toEqual(archive);
+    expect(demoArchive(now)).toEqual(archive);
+    expect(demoArchive('2026-12-24T18:00:00.000Z').sittings[0]?.startedAt).not.toBe(archive.sittings[0]?.startedAt);
+  });
+
+  it('has about sixty problems, two hundred sittings over ten weeks, and three interviews to come', () => {
+    expect(log.problems.length).toBe(60);
+    expect(log.sittings.length).toBeGreaterThan(170);
+    expect(log.sittings.length).toBeLessThanOrEqual(200);
+    expect(log.interviews.filter((it) => it.at > now)).toHaveSize(3);
+    expect(daysBetween(log.sittings[0]?.startedAt.slice(0, 10) ?? '', now.slice(0, 10))).toBe(70);
+  });
+
+  it('shows the flaws of real practice', () => {
+    const estimates = estimateLog(log, now);
+    const days = new Set(log.sittings.map((it) => daysBetween(it.startedAt.slice(0, 10), now.slice(0, 10))));
+    expect([27, 28, 29, 30, 31, 32, 33].some((ago) => days.has(ago)))
+      .withContext('a lost week')
+      .toBeFalse();
+    expect(estimates.techniques.get('union-find')?.sittings).withContext('a neglected technique').toBeLessThan(3);
+    expect(estimates.mixUps.length).withContext('mix-ups').toBeGreaterThan(0);
+    expect(log.sittings.some((it) => it.result === 'abandoned')).toBeTrue();
+    expect(log.sittings.some((it) => it.slips.includes('cost-misstated'))).toBeTrue();
+  });
+
+  it('gets a plan that fills today', () => {
+    const [today] = planDays({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' }).days;
+    expect(today?.items.length).toBeGreaterThan(2);
+  });
+});
