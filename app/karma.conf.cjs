@@ -12,7 +12,7 @@ module.exports = (config) =>
         flags: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
       },
     },
-    reporters: ['progress'],
+    reporters: ['dots'],
     client: { jasmine: { random: true } },
     restartOnFileChange: false,
   });

@@ -1,0 +1,97 @@
+import { type Locator, type Page, test as base, expect } from '@playwright/test';
+import { type TestServer, startTestServer } from './server';
+
+/** A page of the app on the real server; every test has a browser profile of its own. */
+export class Lernen {
+  constructor(
+    readonly page: Page,
+    readonly server: TestServer,
+  ) {}
+
+  get quickLine(): Locator {
+    return this.page.getByRole('combobox', { name: 'log' });
+  }
+
+  async open(path = '/'): Promise<void> {
+    await this.page.goto(this.server.address + path);
+  }
+
+  async startEmpty(): Promise<void> {
+    await this.open();
+    await this.page.getByRole('button', { name: 'Start empty' }).click();
+    await expect(this.page.getByText('Nothing is logged yet.')).toBeVisible();
+  }
+
+  async openDemo(path = '/today'): Promise<void> {
+    await this.open(`${path}?demo`);
+    await expect(this.page.getByText('This is the demo.')).toBeVisible();
+  }
+
+  async log(line: string): Promise<void> {
+    await this.quickLine.fill(line);
+    await this.quickLine.press('Enter');
+    await expect(this.quickLine).toHaveValue('');
+  }
+
+  async go(place: 'Today' | 'Problems' | 'Techniques' | 'Runway' | 'Setup'): Promise<void> {
+    await this.page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+    if (place !== 'Today') await expect(this.page.getByRole('heading', { level: 1, name: place })).toBeVisible();
+  }
+
+  async bringFile(name: string, content: string | Buffer): Promise<void> {
+    const buffer = typeof content === 'string' ? Buffer.from(content) : content;
+    await this.page.getByLabel('Choose a file').setInputFiles({ name, mimeType: 'application/octet-stream', buffer });
+  }
+
+  /** Presses a button that hands out a file. @returns the file's text. */
+  async takeOut(button: string): Promise<string> {
+    const [download] = await Promise.all([
+      this.page.waitForEvent('download'),
+      this.page.getByRole('button', { name: button }).click(),
+    ]);
+    const chunks: Buffer[] = [];
+    for await (const chunk of await download.createReadStream()) chunks.push(Buffer.from(chunk as Uint8Array));
+    return Buffer.concat(chunks).toString('utf8');
+  }
+}
+
+interface Fixtures {
+  readonly lernen: Lernen;
+  /** Fails the test when the page asks anybody but its own server for anything, or reports an error. */
+  readonly watch: undefined;
+}
+
+export const test = base.extend<Fixtures, { server: TestServer }>({
+  server: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const server = await startTestServer();
+      await use(server);
+      await server.discard();
+    },
+    { scope: 'worker' },
+  ],
+  lernen: async ({ page, server }, use) => {
+    await use(new Lernen(page, server));
+  },
+  watch: [
+    async ({ page, server }, use) => {
+      const problems: string[] = [];
+      page.on('pageerror', (error) => problems.push(error.message));
+      page.on('request', (request) => {
+        if (!request.url().startsWith(server.address) && !/^(?:blob|data):/.test(request.url()))
+          problems.push(`asked ${request.url()}`);
+      });
+      await use(undefined);
+      expect(problems).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** A day so many days from now, `YYYY-MM-DD`. */
+export function dayIn(days: number): string {
+  return new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+}

@@ -1,0 +1,81 @@
+import { expect, test } from './lernen';
+
+test('a line is read back, saved with Enter and undone from its message', async ({ lernen, page }) => {
+  await lernen.startEmpty();
+  await page.keyboard.press('l');
+  await expect(lernen.quickLine).toBeFocused();
+  await page.keyboard.type('Lens Polishing Order #topo 31m x2 O(V+E) O(V) !edge-case ~hint =medium');
+  for (const part of [
+    'title Lens Polishing Order',
+    'technique Topological order',
+    'time 31 min',
+    'attempts 2',
+    'time cost O(V+E)',
+    'slip edge case',
+    'help had a hint',
+  ]) {
+    await expect(page.locator('.read > span', { hasText: part })).toBeVisible();
+  }
+  await page.keyboard.press('Escape');
+  await lernen.quickLine.press('Enter');
+  await expect(page.getByText('Logged Lens Polishing Order as a new problem.')).toBeVisible();
+  await lernen.go('Problems');
+  await expect(page.getByRole('link', { name: 'Lens Polishing Order' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Undone.')).toBeVisible();
+  await expect(page.getByText('0 problems')).toBeVisible();
+});
+
+test('what is not understood is marked, explained and never saved', async ({ lernen, page }) => {
+  await lernen.startEmpty();
+  await lernen.quickLine.fill('Gull Census 31mins !edgecase');
+  await expect(page.getByText('Write a time as 31m, 1h or 1h05m')).toBeVisible();
+  await expect(page.getByText('Did you mean !edge-case?')).toBeVisible();
+  await expect(page.locator('.marks .marked')).toHaveText(['31mins', '!edgecase']);
+  await lernen.quickLine.press('Enter');
+  await expect(lernen.quickLine).toHaveValue('Gull Census 31mins !edgecase');
+  await lernen.go('Problems');
+  await expect(page.getByText('0 problems')).toBeVisible();
+});
+
+test('completion works by keyboard, and a known title adds a sitting', async ({ lernen, page }) => {
+  await lernen.openDemo();
+  await lernen.quickLine.focus();
+  await page.keyboard.type('beacon li');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(lernen.quickLine).toHaveValue('Beacon Line of Sight ');
+  await page.keyboard.type('#mono');
+  await expect(page.getByRole('option', { name: /Monotonic stack/ })).toBeVisible();
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('22m');
+  await expect(page.getByText(/known: adds sitting \d+/)).toBeVisible();
+});
+
+test('Escape leaves a draft for later, even over a reload', async ({ lernen, page }) => {
+  await lernen.startEmpty();
+  await lernen.quickLine.fill('Half a Thought 12m');
+  await lernen.quickLine.press('Escape');
+  await lernen.quickLine.press('Escape');
+  await expect(lernen.quickLine).not.toBeFocused();
+  await page.waitForTimeout(300);
+  await page.reload();
+  await expect(lernen.quickLine).toHaveValue('Half a Thought 12m');
+});
+
+test('the form takes over what was typed, and corrects a sitting later', async ({ lernen, page }) => {
+  await lernen.startEmpty();
+  await lernen.quickLine.fill('Tide Gauge Gaps #intervals 18m x2');
+  await page.getByRole('link', { name: 'Form' }).click();
+  await expect(page.getByLabel('Problem', { exact: true })).toHaveValue('Tide Gauge Gaps');
+  await expect(page.getByLabel('Minutes')).toHaveValue('18');
+  await page.getByLabel('Verdict of attempt 1').selectOption('wrong-answer');
+  await page.getByLabel('off by one').check();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Tide Gauge Gaps' })).toBeVisible();
+  await expect(page.getByText('18 min · solved · 2 attempts')).toBeVisible();
+  await page.getByRole('link', { name: /^Edit the sitting/ }).click();
+  await page.getByLabel('Minutes').fill('28');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('28 min · solved · 2 attempts')).toBeVisible();
+});

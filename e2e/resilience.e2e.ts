@@ -1,0 +1,50 @@
+import { readdir } from 'node:fs/promises';
+import { chromium as browserType } from '@playwright/test';
+import { Lernen, expect, test } from './lernen';
+import { chromium, startTestServer } from './server';
+
+test('two tabs show the same log and lose nothing of each other', async ({ lernen, page, context }) => {
+  await lernen.startEmpty();
+  const other = new Lernen(await context.newPage(), lernen.server);
+  await other.open('/problems');
+  await Promise.all([lernen.log('Gull Census Window #sliding 31m'), other.log('Storm Log Merge #heap 44m')]);
+  await lernen.go('Problems');
+  for (const tab of [page, other.page]) {
+    await expect(tab.getByRole('link', { name: 'Gull Census Window' })).toBeVisible();
+    await expect(tab.getByRole('link', { name: 'Storm Log Merge' })).toBeVisible();
+  }
+  await page.getByRole('link', { name: 'Gull Census Window' }).click();
+  await page.getByRole('button', { name: 'Sketch' }).click();
+  await expect(other.page.getByRole('link', { name: 'Under way' })).toBeVisible();
+});
+
+test('the app goes on when the server is gone, and a backup is offered to an empty browser', async () => {
+  const server = await startTestServer();
+  const browser = await browserType.launch(chromium);
+  try {
+    const lernen = new Lernen(await browser.newPage(), server);
+    await lernen.startEmpty();
+    await lernen.log('Gull Census Window #sliding 31m');
+    await lernen.go('Setup');
+    await lernen.page.getByRole('button', { name: 'Back up now' }).click();
+    await expect(lernen.page.getByText('Backed up to disk.')).toBeVisible();
+    expect(await readdir(server.backupFolder)).toHaveLength(1);
+
+    const fresh = new Lernen(await (await browser.newContext()).newPage(), server);
+    await fresh.open();
+    await fresh.page.getByRole('button', { name: 'Restore it' }).click();
+    await expect(fresh.page.getByText('Restored 1 problems and 1 sittings.')).toBeVisible();
+
+    // Every place has been fetched by now: from here on the server may go.
+    await fresh.page.waitForLoadState('networkidle');
+    await server.stop();
+    for (const place of ['Problems', 'Techniques', 'Runway', 'Setup'] as const) await fresh.go(place);
+    await expect(fresh.page.getByText('The server does not answer')).toBeVisible();
+    await fresh.log('Storm Log Merge #heap 44m');
+    await fresh.go('Problems');
+    await expect(fresh.page.getByRole('link', { name: 'Storm Log Merge' })).toBeVisible();
+  } finally {
+    await browser.close();
+    await server.discard();
+  }
+});
