@@ -36,6 +36,7 @@ test('the app goes on when the server is gone, and a backup is offered to an emp
     await expect(fresh.page.getByText('Restored 1 problems and 1 sittings.')).toBeVisible();
 
     // Every place has been fetched by now: from here on the server may go.
+    await fresh.page.waitForTimeout(4000);
     await fresh.page.waitForLoadState('networkidle');
     await server.stop();
     for (const place of ['Problems', 'Techniques', 'Runway', 'Setup'] as const) await fresh.go(place);

@@ -12,6 +12,6 @@ for (const entry of readdirSync(builtApp, { recursive: true, withFileTypes: true
   if (!entry.isFile() || !/\.(?:js|css|svg|json)$/.test(entry.name)) continue;
   const file = join(entry.parentPath, entry.name);
   const content = readFileSync(file);
-  writeFileSync(`${file}.br`, brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+  writeFileSync(`${file}.br`, brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }));
   writeFileSync(`${file}.gz`, gzipSync(content, { level: 9 }));
 }

@@ -51,7 +51,7 @@ process.exit(failed > 0 || passed === 0 ? 1 : 0);
 /** A suite that fails or counts nothing never passes for a good one. */
 function countsOf({ count, isAll }, output, code) {
   // Terminal colours and redrawn lines must not hide the counts.
-  const plain = output.replace(/\u001b\[[0-9;]*[A-Za-z]/g, '');
+  const plain = output.replace(new RegExp(`${String.fromCharCode(27)}\\[[0-9;]*[A-Za-z]`, 'g'), '');
   const match = [...plain.matchAll(new RegExp(count, 'g'))].at(-1);
   const first = Number(match?.[1] ?? match?.[2] ?? 0);
   const bad = isAll ? Number(match?.[2] ?? 0) : Number(/(\d+) failed/i.exec(plain)?.[1] ?? 0);

@@ -1,7 +1,6 @@
 import { inject, provideAppInitializer, provideZonelessChangeDetection } from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import {
-  PreloadAllModules,
   UrlSerializer,
   provideRouter,
   withComponentInputBinding,
@@ -9,6 +8,7 @@ import {
   withPreloading,
 } from '@angular/router';
 import { routes } from './app/routes';
+import { CalmPreloading } from './app/shell/calm-preloading';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
 import { Demo } from './app/store/demo';
@@ -20,12 +20,11 @@ bootstrapApplication(Root, {
   providers: [
     provideZonelessChangeDetection(),
     provideAppInitializer(() => inject(Demo).prepare()),
-    // Every place is fetched as soon as the page is idle: from then on it works without the server.
     provideRouter(
       routes,
       withComponentInputBinding(),
       withInMemoryScrolling({ anchorScrolling: 'enabled' }),
-      withPreloading(PreloadAllModules),
+      withPreloading(CalmPreloading),
     ),
     { provide: UrlSerializer, useClass: WorldUrlSerializer },
   ],

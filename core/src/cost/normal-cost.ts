@@ -61,10 +61,10 @@ function termsOf(expression: CostExpression): Term[] {
       return expression.factors
         .map(termsOf)
         .reduce((left, right) => dominant(left.flatMap((a) => right.map((b) => times(a, b)))), [one]);
-    case 'factorial':
-      return expression.of.kind === 'number'
-        ? [one]
-        : [single(textOf(termsOf(expression.of)), { exponential: Infinity })];
+    case 'factorial': {
+      const text = textOf(termsOf(expression.of));
+      return [isFree(text) ? one : single(text, { exponential: Infinity })];
+    }
     case 'power':
       return powerOf(expression.base, expression.exponent);
     case 'call':

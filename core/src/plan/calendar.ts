@@ -15,6 +15,8 @@ export interface Placed {
 /** The days of a plan, what is left of their minutes, and what they hold. */
 export class Calendar {
   readonly placed: readonly Placed[][];
+  private readonly techniques: readonly Set<TechniqueId>[];
+  private readonly fresh: number[];
   /** Days that two reviews of one problem must lie apart. */
   readonly leastGap: number;
   private readonly light: readonly boolean[];
@@ -25,6 +27,8 @@ export class Calendar {
     targets: readonly Target[],
   ) {
     this.placed = left.map(() => []);
+    this.techniques = left.map(() => new Set());
+    this.fresh = left.map(() => 0);
     this.leastGap = Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * left.length));
     this.light = left.map((_, day) =>
       targets.some(
@@ -48,17 +52,19 @@ export class Calendar {
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {
-    return technique !== null && (this.placed[day] ?? []).some(({ candidate }) => candidate.technique === technique);
+    return technique !== null && (this.techniques[day]?.has(technique) ?? false);
   }
 
   freshOn(day: number): number {
-    return (this.placed[day] ?? []).filter(({ placement }) => placement.kind === 'fresh').length;
+    return this.fresh[day] ?? 0;
   }
 
   place(item: Placed): void {
     const { day, minutes } = item.placement;
     this.left[day] = this.leftOn(day) - minutes;
     this.placed[day]?.push(item);
+    if (item.candidate.technique !== null) this.techniques[day]?.add(item.candidate.technique);
+    if (item.placement.kind === 'fresh') this.fresh[day] = this.freshOn(day) + 1;
   }
 
   /** Minutes left over all days. */

@@ -2,7 +2,6 @@ import { type Memory, firstMemory, recallAt, reviewedMemory } from '../estimate/
 import type { Credit } from '../estimate/strength';
 import type { ProblemId } from '../log/problem';
 import type { TechniqueId } from '../log/technique';
-import type { ReviewKind } from '../log/sitting';
 import type { Target } from './horizon';
 import { planParameters } from './parameters';
 import type { PlannedKind } from './plan';
@@ -36,30 +35,46 @@ export interface Candidate {
 /** The memory after the placements, in order of days; null while nothing was worked yet. */
 export function memoryAfter(memory: Memory | null, placements: readonly Placement[], until = Infinity): Memory | null {
   let current = memory;
-  for (const { day, kind } of placements) {
-    if (day > until) break;
-    if (kind === 'fresh') current ??= firstMemory(planParameters.freshEvidence, day);
-    else if (current) current = reviewedMemory(current, kind, recallAt(current, day), day);
+  for (const placement of placements) {
+    if (placement.day > until) break;
+    current = memoryWith(current, placement);
   }
   return current;
 }
 
-/** Recall at each target if the placements are kept. A placement after a target does not help it. */
+/**
+ * Recall at each target if the placements, and one more that is only tried, are kept. A placement after a target does
+ * not help it.
+ */
 export function recallsAtTargets(
   memory: Memory | null,
   placements: readonly Placement[],
   targets: readonly Target[],
+  tried: Placement | null = null,
 ): number[] {
+  const recalls = new Array<number>(targets.length);
   let current = memory;
   let next = 0;
-  return targets.map((target) => {
-    for (; next < placements.length; next++) {
-      const placement = placements[next];
-      if (!placement || placement.day >= target.time) break;
-      current = memoryAfter(current, [placement]);
+  let waiting = tried;
+  for (let index = 0; index < targets.length; index++) {
+    const time = targets[index]?.time ?? 0;
+    for (;;) {
+      const planned = placements[next];
+      const isTriedNext = waiting !== null && (!planned || waiting.day < planned.day);
+      const placement = isTriedNext ? waiting : planned;
+      if (!placement || placement.day >= time) break;
+      current = memoryWith(current, placement);
+      if (isTriedNext) waiting = null;
+      else next++;
     }
-    return current ? recallAt(current, target.time) : 0;
-  });
+    recalls[index] = current ? recallAt(current, time) : 0;
+  }
+  return recalls;
+}
+
+function memoryWith(memory: Memory | null, { day, kind }: Placement): Memory | null {
+  if (kind === 'fresh') return memory ?? firstMemory(planParameters.freshEvidence, day);
+  return memory && reviewedMemory(memory, kind, recallAt(memory, day), day);
 }
 
 /** The days tried for a candidate: all of the near ones, and of the far ones a few that differ from candidate to candidate. */
@@ -76,8 +91,4 @@ export function triedDays(notBefore: number, length: number, offset: number): nu
 export function withPlacement(placements: readonly Placement[], added: Placement): Placement[] {
   const at = placements.findIndex((placement) => placement.day > added.day);
   return at < 0 ? [...placements, added] : [...placements.slice(0, at), added, ...placements.slice(at)];
-}
-
-export function isReview(kind: PlannedKind): kind is ReviewKind {
-  return kind !== 'fresh';
 }

@@ -8,13 +8,14 @@ import { planParameters } from './parameters';
 export interface Track {
   readonly candidate: Candidate;
   placements: Placement[];
+  /** Recall at each target with these placements. */
   recalls: number[];
   best: Best | null;
-  /** What each placement that can be tried would lead to; null until it is needed, and again after every placement. */
+  /** What can be tried next; null until it is needed, and again after every placement. */
   options: Option[] | null;
 }
 
-/** One more placement and the recalls at the targets that it would lead to. */
+/** One more placement, and the recalls at the targets that it would lead to. */
 interface Option {
   readonly placement: Placement;
   readonly recalls: number[];
@@ -40,8 +41,7 @@ export interface GreedyHelp {
 /**
  * Fills the calendar by the largest gain per minute, each gain computed by the model at the interview days with
  * everything placed so far. Gains only fall as a technique fills up, so a gain is judged again only when its candidate
- * comes to the front with an old one (lazy greedy: Minoux 1978), and its days are searched again only when the one it
- * wanted is full.
+ * comes to the front with an old one (lazy greedy: Minoux 1978).
  */
 export function fillGreedily(
   tracks: readonly Track[],
@@ -53,7 +53,7 @@ export function fillGreedily(
   const total = Math.max(calendar.totalLeft(), 1);
   const search = (track: Track, index: number): void => {
     track.options ??= optionsOf(track, index, calendar, targets, help);
-    track.best = findBest(track, calendar, outlook);
+    track.best = bestOf(track, track.options, calendar, outlook);
   };
   tracks.forEach(search);
   for (let round = 0; ; round++) {
@@ -62,18 +62,14 @@ export function fillGreedily(
     if (!track?.best) return;
     if (round % 64 === 0 && !help.onProgress(1 - calendar.totalLeft() / total)) return;
     const { best, candidate } = track;
-    if (!isAllowed(track, best.option.placement, calendar)) {
+    if (!isOpen(calendar, best.option.placement)) {
       search(track, index);
     } else if (best.version !== versionOf(candidate, outlook)) {
-      track.best = judge(track, best.option, calendar, outlook);
+      track.best = bestOf(track, [best.option], calendar, outlook);
     } else {
-      calendar.place({
-        candidate,
-        placement: best.option.placement,
-        isPinned: false,
-        gainPerMinute: best.gainPerMinute,
-      });
-      take(track, best.option.placement, best.option.recalls, outlook);
+      const { placement, recalls } = best.option;
+      calendar.place({ candidate, placement, isPinned: false, gainPerMinute: best.gainPerMinute });
+      take(track, placement, recalls, outlook);
       search(track, index);
     }
   }
@@ -81,63 +77,66 @@ export function fillGreedily(
 
 /** Notes a placement in its track and in the outlook. */
 export function take(track: Track, placement: Placement, recalls: number[], outlook: Outlook): void {
-  addRecall(
-    outlook,
-    track.candidate,
-    recalls.map((recall, index) => recall - (track.recalls[index] ?? 0)),
-  );
+  const amounts = recalls.map((recall, index) => recall - (track.recalls[index] ?? 0));
+  for (const { technique, share } of creditsOrNone(track.candidate)) {
+    const part = amounts.map((amount) => amount * share);
+    outlook.add(technique, part);
+  }
   track.placements = withPlacement(track.placements, placement);
   track.recalls = recalls;
   track.options = null;
 }
 
-/** Readiness that a placement would add, all targets together. */
+/** Readiness that going from the track's recalls to these would add, all targets together. */
 export function gainOf(track: Track, recalls: readonly number[], outlook: Outlook): number {
-  let gain = 0;
-  for (const { technique, share } of creditsOrNone(track.candidate)) {
-    const worth = outlook.worth(technique);
-    for (let i = 0; i < recalls.length; i++)
-      gain += (worth[i] ?? 0) * share * ((recalls[i] ?? 0) - (track.recalls[i] ?? 0));
-  }
-  return gain * track.candidate.bonus;
-}
-
-export function addRecall(outlook: Outlook, candidate: Candidate, amounts: readonly number[]): void {
-  for (const { technique, share } of creditsOrNone(candidate))
-    outlook.add(
-      technique,
-      amounts.map((amount) => amount * share),
-    );
+  return gainBy(worthOf(track.candidate, outlook), track.recalls, recalls);
 }
 
 export function creditsOrNone(
   candidate: Candidate,
 ): readonly { readonly technique: string | null; readonly share: number }[] {
-  return candidate.credits.length > 0 ? candidate.credits : [{ technique: null, share: 1 }];
+  return candidate.credits.length > 0 ? candidate.credits : noTechnique;
+}
+
+const noTechnique = [{ technique: null, share: 1 }] as const;
+
+/** Readiness per unit of this candidate's recall at each target. */
+function worthOf(candidate: Candidate, outlook: Outlook): number[] {
+  const worth: number[] = [];
+  for (const { technique, share } of creditsOrNone(candidate)) {
+    const part = outlook.worth(technique);
+    for (let i = 0; i < part.length; i++) worth[i] = (worth[i] ?? 0) + (part[i] ?? 0) * share * candidate.bonus;
+  }
+  return worth;
+}
+
+function gainBy(worth: readonly number[], from: readonly number[], to: readonly number[]): number {
+  let gain = 0;
+  for (let i = 0; i < worth.length; i++) gain += (worth[i] ?? 0) * ((to[i] ?? 0) - (from[i] ?? 0));
+  return gain;
 }
 
 function foremost(tracks: readonly Track[]): number {
   let first = -1;
   let score = 0;
-  tracks.forEach(({ best }, index) => {
-    if (best && best.score > score) {
+  for (let index = 0; index < tracks.length; index++) {
+    const found = tracks[index]?.best?.score ?? 0;
+    if (found > score) {
       first = index;
-      score = best.score;
+      score = found;
     }
-  });
+  }
   return first;
 }
 
 function versionOf(candidate: Candidate, outlook: Outlook): number {
-  return creditsOrNone(candidate).reduce((sum, { technique }) => sum + outlook.version(technique), 0);
+  let version = 0;
+  for (const { technique } of creditsOrNone(candidate)) version += outlook.version(technique);
+  return version;
 }
 
-function isAllowed(track: Track, { day, kind, minutes }: Placement, calendar: Calendar): boolean {
-  return (
-    calendar.hasRoom(day, minutes) &&
-    (kind !== 'fresh' || calendar.freshOn(day) < planParameters.freshPerDay) &&
-    !track.placements.some((placement) => Math.abs(placement.day - day) < calendar.leastGap)
-  );
+function isOpen(calendar: Calendar, { day, kind, minutes }: Placement): boolean {
+  return calendar.hasRoom(day, minutes) && (kind !== 'fresh' || calendar.freshOn(day) < planParameters.freshPerDay);
 }
 
 /** How much less a gain counts for what stands on its day, or for a fresh slot beside it. */
@@ -149,6 +148,7 @@ function crowdingOn(calendar: Calendar, { day, kind }: Placement, { technique }:
   );
 }
 
+/** Every day and kind that can be tried now, far enough from the candidate's own placements. */
 function optionsOf(
   track: Track,
   index: number,
@@ -157,30 +157,38 @@ function optionsOf(
   help: GreedyHelp,
 ): Option[] {
   const { candidate, placements } = track;
-  if (placements.length >= candidate.most) return [];
-  return triedDays(candidate.notBefore, calendar.length, index).flatMap((day) =>
-    candidate.kinds.map(({ kind, minutes }): Option => {
+  const options: Option[] = [];
+  if (placements.length >= candidate.most) return options;
+  for (const day of triedDays(candidate.notBefore, calendar.length, index)) {
+    if (placements.some((placement) => Math.abs(placement.day - day) < calendar.leastGap)) continue;
+    for (const { kind, minutes } of candidate.kinds) {
       const placement: Placement = { day, kind, minutes };
-      const recalls = recallsAtTargets(candidate.memory, withPlacement(placements, placement), targets);
-      return { placement, recalls, inertia: help.wasPlanned(candidate, placement) ? planParameters.inertia : 1 };
-    }),
-  );
-}
-
-function findBest(track: Track, calendar: Calendar, outlook: Outlook): Best | null {
-  let best: Best | null = null;
-  for (const option of track.options ?? []) {
-    if (!isAllowed(track, option.placement, calendar)) continue;
-    const judged = judge(track, option, calendar, outlook);
-    if (judged && (!best || judged.score > best.score)) best = judged;
+      if (!isOpen(calendar, placement)) continue;
+      const recalls = recallsAtTargets(candidate.memory, placements, targets, placement);
+      options.push({ placement, recalls, inertia: help.wasPlanned(candidate, placement) ? planParameters.inertia : 1 });
+    }
   }
-  return best;
+  return options;
 }
 
-function judge(track: Track, option: Option, calendar: Calendar, outlook: Outlook): Best | null {
-  const { placement, recalls, inertia } = option;
-  const gainPerMinute = gainOf(track, recalls, outlook) / (placement.minutes + planParameters.switching);
-  if (gainPerMinute <= 0) return null;
-  const score = gainPerMinute * crowdingOn(calendar, placement, track.candidate) * inertia;
-  return { option, gainPerMinute, score, version: versionOf(track.candidate, outlook) };
+function bestOf(track: Track, options: readonly Option[], calendar: Calendar, outlook: Outlook): Best | null {
+  const worth = worthOf(track.candidate, outlook);
+  let first: Option | null = null;
+  let [firstGain, firstScore] = [0, 0];
+  for (const option of options) {
+    const { placement, recalls, inertia } = option;
+    const gain = gainBy(worth, track.recalls, recalls) / (placement.minutes + planParameters.switching);
+    // Penalties only lower a score, so most options are done with before their day is looked at.
+    if (gain * inertia <= firstScore || !isOpen(calendar, placement)) continue;
+    const score = gain * inertia * crowdingOn(calendar, placement, track.candidate);
+    if (score > firstScore) [first, firstGain, firstScore] = [option, gain, score];
+  }
+  return (
+    first && {
+      option: first,
+      gainPerMinute: firstGain,
+      score: firstScore,
+      version: versionOf(track.candidate, outlook),
+    }
+  );
 }

@@ -34,9 +34,9 @@ export const planParameters = {
   /** Share of an interview given to problems without any technique. */
   untaggedShare: 0.01,
   /** Days that are tried for every candidate, and every how many days after that. */
-  tried: { allDays: 21, step: 4 },
+  tried: { allDays: 14, step: 5 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
-  promising: { least: 100, minutesEach: 12 },
+  promising: { least: 100, minutesEach: 15 },
 } as const;
 
 /** Minutes of the kinds that do not depend on the problem. */

@@ -1,0 +1,41 @@
+// How long estimates and plan take over a long log: `npm run bench:core`.
+import { estimateLog, logFrom, planDays } from '@lernen/core';
+import { largeLog } from './large-log';
+
+const now = new Date().toISOString();
+const sizes = [
+  { problems: 500, sittings: 2500, days: 90 },
+  { problems: 1000, sittings: 5000, days: 90 },
+  { problems: 2000, sittings: 10_000, days: 90 },
+  { problems: 2000, sittings: 10_000, days: 45 },
+];
+const runs = 7;
+
+process.stdout.write('problems  sittings  days  estimate ms  plan ms  items\n');
+for (const size of sizes) {
+  const log = logFrom(largeLog(now, size));
+  const times = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    const estimates = estimateLog(log, now);
+    const between = performance.now();
+    const plan = planDays({ log, estimates, asOf: now, zone: 'UTC' });
+    return {
+      estimate: between - start,
+      plan: performance.now() - between,
+      items: plan.days.reduce((sum, day) => sum + day.items.length, 0),
+    };
+  });
+  const middle = (of: 'estimate' | 'plan'): number =>
+    times.map((it) => it[of]).sort((a, b) => a - b)[Math.floor(runs / 2)] ?? NaN;
+  const row = [
+    size.problems,
+    size.sittings,
+    size.days,
+    middle('estimate').toFixed(0),
+    middle('plan').toFixed(0),
+    times[0]?.items ?? 0,
+  ];
+  process.stdout.write(
+    `${row.map((cell, index) => String(cell).padStart([8, 9, 5, 12, 8, 6][index] ?? 8)).join(' ')}\n`,
+  );
+}
