@@ -112,7 +112,7 @@ class DemoWriter {
 
   /** Something worked a while ago, but nothing of the neglected techniques. */
   private toRepeat(worked: readonly number[], ago: number): number | undefined {
-    const open = worked.filter((index) => !neglected.has(demoProblems[index]?.[1][0] ?? ''));
+    const open = worked.filter((index) => !neglected.has(demoProblems[index]?.techniques[0] ?? ''));
     return ago > practiceDays - 2 ? undefined : open[this.random.between(0, Math.max(open.length - 3, 0))];
   }
 
@@ -130,10 +130,8 @@ class DemoWriter {
     ]);
   }
 
-  private problem(
-    [title, techniques, difficulty, time, space, bounds, statement]: DemoProblem,
-    createdAt: Instant,
-  ): Problem {
+  private problem(entry: DemoProblem, createdAt: Instant): Problem {
+    const { title, techniques, difficulty, time, space, bounds, statement } = entry;
     const at = Date.parse(createdAt);
     return {
       id: this.newId(at),
@@ -154,9 +152,9 @@ class DemoWriter {
   }
 
   private sit(problem: Problem, entry: DemoProblem, kind: SittingKind, startedAt: Instant): void {
-    const [main = 'greedy'] = entry[1];
-    const target = defaultSettings.targetMinutes[entry[2]];
-    const strain = { easy: -0.9, medium: 0.1, hard: 1.2 }[entry[2]];
+    const [main = 'greedy'] = entry.techniques;
+    const target = defaultSettings.targetMinutes[entry.difficulty];
+    const strain = { easy: -0.9, medium: 0.1, hard: 1.2 }[entry.difficulty];
     const isShort = kind === 'spot' || kind === 'sketch';
     const level =
       (this.skill.get(main) ?? (neglected.has(main) ? -2 : this.random.next() * 3.2 - 1.7)) +
@@ -202,7 +200,8 @@ class DemoWriter {
       result,
       help,
       named: kind === 'first-solve' ? null : isMixedUp ? (mixUps[main] ?? null) : main,
-      stated: kind === 'spot' || isAbandoned ? noCost : { time: isCostWrong ? 'O(n²)' : entry[3], space: entry[4] },
+      stated:
+        kind === 'spot' || isAbandoned ? noCost : { time: isCostWrong ? 'O(n²)' : entry.time, space: entry.space },
       slips,
       felt: kind === 'first-solve' || kind === 'rebuild' ? this.feltFor(entry, isGood) : null,
       language: isShort ? null : 'python',
@@ -229,7 +228,7 @@ class DemoWriter {
   }
 
   /** Felt difficulty often disagrees with the stated one. */
-  private feltFor([, , difficulty]: DemoProblem, isGood: boolean): number {
+  private feltFor({ difficulty }: DemoProblem, isGood: boolean): number {
     const stated = { easy: 2, medium: 3, hard: 4 }[difficulty];
     return Math.min(Math.max(stated + this.random.between(-1, 1) + (isGood ? 0 : 1), 1), 5);
   }

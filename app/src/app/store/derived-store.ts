@@ -85,7 +85,7 @@ export const DerivedStore = signalStore(
     onInit(store, log = inject(LogStore), clock = inject(Clock)) {
       effect(() => {
         clock.today();
-        log.seq();
+        log.changeCount();
         if (log.isLoaded()) void store.derive();
       });
     },

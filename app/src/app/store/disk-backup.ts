@@ -13,15 +13,15 @@ export class DiskBackups {
   private readonly log = inject(LogStore);
   private readonly files = inject(Files);
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private firstSeq: number | null = null;
+  private firstCount: number | null = null;
 
   constructor() {
     if (inject(WORLD) === 'demo') return;
     effect(() => {
-      const seq = this.log.seq();
+      const count = this.log.changeCount();
       if (!this.log.isLoaded()) return;
-      this.firstSeq ??= seq;
-      if (seq > this.firstSeq) this.schedule();
+      this.firstCount ??= count;
+      if (count > this.firstCount) this.schedule();
     });
     document.addEventListener('visibilitychange', () => {
       if (document.visibilityState === 'hidden' && this.timer !== undefined) void this.backUp();

@@ -30,11 +30,11 @@ import { DATABASE } from './world';
 interface LogState {
   readonly log: Log;
   readonly isLoaded: boolean;
-  /** Number of the journal's last entry; grows with every change in any tab. */
-  readonly seq: number;
+  /** Grows with every change, made in any tab. */
+  readonly changeCount: number;
 }
 
-const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, seq: 0 };
+const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, changeCount: 0 };
 
 /**
  * The log as it stands. Commands write to the database; what was written comes back through the journal, from this tab
@@ -63,7 +63,8 @@ export const LogStore = signalStore(
     /** One catch-up after the other: two at once would read the same entries. */
     const catchUp = (): Promise<void> => {
       reading = reading.then(async () => {
-        if (await reader.catchUp()) patchState(store, { log: reader.log(), isLoaded: true, seq: store.seq() + 1 });
+        if (await reader.catchUp())
+          patchState(store, { log: reader.log(), isLoaded: true, changeCount: store.changeCount() + 1 });
       });
       return reading;
     };
