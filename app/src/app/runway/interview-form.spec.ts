@@ -1,0 +1,80 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { type Interview, InterviewSchema, catalogue } from '@lernen/core';
+import { v7 as newId } from 'uuid';
+import { InterviewForm } from './interview-form';
+
+const interview = InterviewSchema.parse({
+  id: newId(),
+  revision: newId(),
+  employer: 'Otterbridge',
+  at: '2026-12-21T09:00:00.000Z',
+  zone: 'Europe/Oslo',
+  mix: { heap: 3, greedy: 1 },
+});
+
+describe('the form of an interview', () => {
+  let fixture: ComponentFixture<InterviewForm>;
+  let saved: Interview[];
+
+  beforeEach(() => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    fixture = TestBed.createComponent(InterviewForm);
+    fixture.componentRef.setInput('interview', interview);
+    fixture.componentRef.setInput('techniques', catalogue);
+    fixture.componentRef.setInput('ownZone', 'Europe/Lisbon');
+    saved = [];
+    fixture.componentInstance.saved.subscribe((it) => saved.push(it));
+    fixture.detectChanges();
+  });
+
+  const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const field = (label: string): HTMLInputElement => {
+    const found = [...element().querySelectorAll('label')]
+      .find((it) => it.textContent?.trim().startsWith(label))
+      ?.querySelector('input');
+    if (!found) throw new Error(`no field ${label}`);
+    return found;
+  };
+  const fill = (label: string, text: string): void => {
+    field(label).value = text;
+    field(label).dispatchEvent(new Event('input'));
+    fixture.detectChanges();
+  };
+  const submit = (): void => {
+    element()
+      .querySelector('form')
+      ?.dispatchEvent(new Event('submit', { cancelable: true }));
+    fixture.detectChanges();
+  };
+
+  it('shows the local time of the announcement and what it is here', () => {
+    expect([field('Day').value, field('Time').value]).toEqual(['2026-12-21', '10:00']);
+    expect(element().textContent).toContain('Mon 21 Dec, 10:00 Oslo = Mon 21 Dec, 09:00 here');
+  });
+
+  it('saves the instant of the zone that was chosen', () => {
+    fill('Time zone', 'Asia/Tokyo');
+    submit();
+    expect(saved.map(({ at, zone }) => [at, zone])).toEqual([['2026-12-21T01:00:00.000Z', 'Asia/Tokyo']]);
+  });
+
+  it('says what is missing and saves nothing meanwhile', () => {
+    fill('Employer', ' ');
+    submit();
+    expect([saved.length, element().querySelector('.fault')?.textContent]).toEqual([0, 'Write the employer.']);
+    fill('Employer', 'Fennmark');
+    fill('Time zone', 'Skerry');
+    expect(element().querySelector('.fault')?.textContent).toContain('“Skerry” is not a time zone');
+  });
+
+  it('shows weights as shares, and takes a technique out at weight 0', () => {
+    expect(element().querySelectorAll('.weight')[0]?.textContent).toContain('75 %');
+    const [weight] = element().querySelectorAll<HTMLInputElement>('.weight input');
+    if (!weight) throw new Error('no weight');
+    weight.value = '0';
+    weight.dispatchEvent(new Event('change'));
+    submit();
+    expect(saved[0]?.mix).toEqual({ greedy: 1 });
+  });
+});

@@ -1,0 +1,82 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { emptyDatabase } from '../testing/database';
+import type { LernenDatabase } from '../data/database';
+import { Clock } from './clock';
+import { type Running, RunningStore } from './running-store';
+import { DATABASE } from './world';
+
+/** A clock that stands until it is moved. */
+class StandingClock extends Clock {
+  at = Date.parse('2026-11-24T18:00:00Z');
+  override milliseconds(): number {
+    return this.at;
+  }
+}
+
+describe('the sitting under way', () => {
+  let database: LernenDatabase;
+  let clock: StandingClock;
+
+  const open = (): InstanceType<typeof RunningStore> => {
+    TestBed.resetTestingModule();
+    clock = Object.assign(new StandingClock(), { at: clock?.at ?? Date.parse('2026-11-24T18:00:00Z') });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: DATABASE, useValue: database },
+        { provide: Clock, useValue: clock },
+      ],
+    });
+    return TestBed.inject(RunningStore);
+  };
+  const stored = async (): Promise<Running | undefined> =>
+    (await database.local.get('running'))?.value as Running | undefined;
+
+  beforeEach(async () => (database = await emptyDatabase()));
+  afterEach(() => database.delete());
+
+  it('counts the time at work and leaves pauses out', async () => {
+    const store = open();
+    await store.start('problem', 'sketch');
+    clock.at += 60_000;
+    expect(store.worked()).toBe(60_000);
+    await store.pause();
+    clock.at += 600_000;
+    expect([store.worked(), store.isPaused()]).toEqual([60_000, true]);
+    await store.resume();
+    clock.at += 5000;
+    expect(store.worked()).toBe(65_000);
+  });
+
+  it('is found again by the next page as it was left', async () => {
+    const before = open();
+    await before.start('problem', 'rebuild');
+    await before.change({ named: 'heap', hasNamed: true, note: 'half a thought' });
+    clock.at += 20_000;
+    const after = open();
+    await after.takeOver(await stored());
+    expect(after.running()).toEqual(
+      jasmine.objectContaining({ named: 'heap', note: 'half a thought', wasInterrupted: false }),
+    );
+    expect(after.worked()).toBe(20_000);
+  });
+
+  it('stops a clock that ran on without a page at its last sign of life', async () => {
+    const before = open();
+    await before.start('problem', 'rebuild');
+    clock.at += 90_000;
+    await before.change({});
+    clock.at += 3_600_000;
+    const after = open();
+    await after.takeOver(await stored());
+    expect([after.worked(), after.isPaused(), after.running()?.wasInterrupted]).toEqual([90_000, true, true]);
+  });
+
+  it('leaves nothing behind when it is finished', async () => {
+    const store = open();
+    await store.start('problem', 'spot');
+    await store.finish();
+    expect([store.isRunning(), await stored()]).toEqual([false, undefined]);
+  });
+});

@@ -1,0 +1,134 @@
+import { type ComponentRef, provideZonelessChangeDetection } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { type Slip, type Verdict, catalogue } from '@lernen/core';
+import { CostField } from './cost-field';
+import { DifficultyNotches } from './difficulty-notches';
+import { KindMark } from './kind-mark';
+import { OutcomeFields } from './outcome-fields';
+import { TechniquePicker } from './technique-picker';
+
+function show<T>(
+  component: new () => T,
+  inputs: Readonly<Record<string, unknown>>,
+): { fixture: ComponentFixture<T>; element: HTMLElement; ref: ComponentRef<T> } {
+  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+  const fixture = TestBed.createComponent(component);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  fixture.detectChanges();
+  return { fixture, element: fixture.nativeElement as HTMLElement, ref: fixture.componentRef };
+}
+
+function type(field: HTMLInputElement | null, text: string): void {
+  if (!field) throw new Error('no field');
+  field.value = text;
+  field.dispatchEvent(new Event('input'));
+}
+
+describe('the technique picker', () => {
+  const inputs = { techniques: catalogue, label: 'Technique', value: null };
+
+  it('takes a technique that was typed in part, when it is left', () => {
+    const { fixture, element } = show(TechniquePicker, inputs);
+    const field = element.querySelector('input');
+    type(field, 'priority q');
+    field?.dispatchEvent(new Event('blur'));
+    fixture.detectChanges();
+    expect([fixture.componentInstance.value(), field?.value]).toEqual(['heap', 'Heap']);
+  });
+
+  it('says that there is none of that name and takes nothing', () => {
+    const { fixture, element } = show(TechniquePicker, inputs);
+    const field = element.querySelector('input');
+    type(field, 'lantern magic');
+    field?.dispatchEvent(new Event('blur'));
+    fixture.detectChanges();
+    expect(element.textContent).toContain('No technique is called that.');
+    expect(fixture.componentInstance.value()).toBeNull();
+  });
+
+  it('lets an empty field mean none', () => {
+    const { fixture, element } = show(TechniquePicker, { ...inputs, value: 'heap' });
+    const field = element.querySelector('input');
+    expect(field?.value).toBe('Heap');
+    type(field, '');
+    field?.dispatchEvent(new Event('blur'));
+    expect(fixture.componentInstance.value()).toBeNull();
+  });
+});
+
+describe('the cost field', () => {
+  it('keeps what cannot be read and says where reading stopped', () => {
+    const { fixture, element } = show(CostField, { label: 'Time cost', value: '' });
+    type(element.querySelector('input'), 'O(n log');
+    fixture.detectChanges();
+    expect(fixture.componentInstance.value()).toBe('O(n log');
+    expect(element.querySelector('.fault')?.textContent).toContain('position 8');
+    type(element.querySelector('input'), 'O(n log n)');
+    fixture.detectChanges();
+    expect(element.querySelector('.fault')).toBeNull();
+  });
+});
+
+describe('the fields of an outcome', () => {
+  const inputs = {
+    result: null,
+    help: 'none',
+    attempts: [] as (Verdict | null)[],
+    chosenSlips: [] as Slip[],
+    felt: null,
+  };
+  const press = (element: HTMLElement, text: string): void => {
+    const button = [...element.querySelectorAll('button')].find(
+      (it) => it.textContent?.trim() === text || it.getAttribute('aria-label') === text,
+    );
+    if (!button) throw new Error(`no button ${text}`);
+    button.click();
+  };
+
+  it('adds attempts, gives them verdicts and removes them', () => {
+    const { fixture, element } = show(OutcomeFields, inputs);
+    press(element, 'Add an attempt');
+    fixture.detectChanges();
+    press(element, 'Add an attempt');
+    fixture.detectChanges();
+    const [first] = element.querySelectorAll('select');
+    if (!first) throw new Error('no verdict');
+    first.value = 'too-slow';
+    first.dispatchEvent(new Event('change'));
+    expect(fixture.componentInstance.attempts()).toEqual(['too-slow', null]);
+    press(element, 'Remove attempt 2');
+    expect(fixture.componentInstance.attempts()).toEqual(['too-slow']);
+  });
+
+  it('takes result, help, slips and feeling, and can take slips and feeling back', () => {
+    const { fixture, element } = show(OutcomeFields, inputs);
+    const choose = (label: string): void => {
+      const found = [...element.querySelectorAll('label')]
+        .find((it) => it.textContent?.trim() === label)
+        ?.querySelector('input');
+      if (!found) throw new Error(`no ${label}`);
+      found.click();
+      fixture.detectChanges();
+    };
+    ['partly solved', 'a hint', 'off by one', 'typo', 'off by one', 'hard'].forEach(choose);
+    const { result, help, chosenSlips, felt } = fixture.componentInstance;
+    expect([result(), help(), chosenSlips(), felt()]).toEqual(['partly', 'hint', ['typo'], 4]);
+    press(element, 'Not said');
+    expect(felt()).toBeNull();
+  });
+
+  it('asks for no attempts where none are made', () => {
+    expect(show(OutcomeFields, { ...inputs, withAttempts: false }).element.textContent).not.toContain('Attempts');
+  });
+});
+
+describe('marks', () => {
+  it('say their kind and their level in a word too', () => {
+    expect(show(KindMark, { kind: 'sketch' }).element.textContent?.trim()).toBe('Sketch');
+    TestBed.resetTestingModule();
+    const { element } = show(DifficultyNotches, { difficulty: 'medium' });
+    expect([element.querySelectorAll('path').length, element.textContent?.trim()]).toEqual([2, 'medium']);
+    TestBed.resetTestingModule();
+    expect(show(DifficultyNotches, { difficulty: null }).element.textContent?.trim()).toBe('not stated');
+  });
+});
