@@ -23,7 +23,8 @@ describe('candidates', () => {
   it('recall at a target counts what is placed before it, and nothing after', () => {
     const [before, after] = recallsAtTargets(memory, [rebuild(12)], [target(10), target(20)]);
     expect(before).toBeCloseTo(1 / Math.sqrt(1 + 30 / 8), 10);
-    expect(after).toBeGreaterThan(0.6);
+    // By hand: recall 0.4264 on day 12, half-life 8.807 and forgetting from day 11.31 after it.
+    expect(after).toBeCloseTo(0.5026, 3);
   });
 
   it('trying a placement gives the same as placing it, wherever it falls', () => {
@@ -119,7 +120,7 @@ describe('the outlook', () => {
   });
 });
 
-describe('the sentence of an item', () => {
+describe('the sentence of an item, word for word', () => {
   const reasons: Reasons = {
     recallNow: 0.58,
     recallOnDay: 0.55,

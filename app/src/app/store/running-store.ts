@@ -7,6 +7,8 @@ import { DATABASE } from './world';
 
 /** A sitting under way. It lives in the database, so that a reload or a crash loses nothing of it. */
 export interface Running {
+  /** Grows with every change, so that an older state read meanwhile can be told from a newer one. */
+  readonly version: number;
   readonly problemId: string;
   readonly kind: SittingKind;
   readonly startedAt: string;
@@ -47,10 +49,19 @@ export const RunningStore = signalStore(
     isPaused: computed(() => running()?.resumedAt === null),
   })),
   withMethods((store, database = inject(DATABASE), clock = inject(Clock)) => {
-    const put = async (running: Running | null): Promise<void> => {
+    let version = 0;
+    let writing = 0;
+
+    const put = async (next: Omit<Running, 'version'> | null): Promise<void> => {
+      const running = next && { ...next, version: ++version };
       patchState(store, { running });
-      if (running) await database.local.put({ key, value: running });
-      else await database.local.delete(key);
+      writing++;
+      try {
+        if (running) await database.local.put({ key, value: running });
+        else await database.local.delete(key);
+      } finally {
+        writing--;
+      }
     };
     const worked = (): number => {
       const running = store.running();
@@ -96,6 +107,9 @@ export const RunningStore = signalStore(
       /** Takes over what another tab or an earlier page wrote. */
       async takeOver(found: Running | undefined): Promise<void> {
         const isFirst = !store.isLoaded();
+        // While this page writes, what is read is older than what it holds; the write is read back right after.
+        if (writing > 0 || (found && found.version < version)) return;
+        version = found?.version ?? version;
         patchState(store, { running: found ?? null, isLoaded: true });
         const isAbandoned =
           isFirst && found && found.resumedAt !== null && clock.milliseconds() - found.seenAt > silence;
