@@ -91,7 +91,7 @@ export const test = base.extend<Fixtures, { server: TestServer }>({
 
 export { expect };
 
-/** A day so many days from now, `YYYY-MM-DD`. */
+/** A day so many days from now, `YYYY-MM-DD`, in the zone of the tests' browser. */
 export function dayIn(days: number): string {
-  return new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+  return new Intl.DateTimeFormat('sv-SE', { timeZone: 'Europe/Berlin' }).format(Date.now() + days * 86_400_000);
 }
