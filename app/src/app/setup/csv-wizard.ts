@@ -89,8 +89,12 @@ export class CsvWizard {
     );
   }
 
-  protected assumed(preview: CsvPreview): number {
-    return preview.rows.filter((row) => row.isDayAssumed).length;
+  /** What comes in with the rows: new problems and techniques, and days that were assumed. */
+  protected withText({ newProblems, newTechniques, rows }: CsvPreview): string {
+    const assumed = rows.filter((row) => row.isDayAssumed).length;
+    const techniques = `, ${counted(newTechniques.length, 'new technique')} (${newTechniques.join(', ')})`;
+    const undated = `; ${assumed} without a date, taken as ${shortDay(this.fallbackDay())}`;
+    return `, with ${counted(newProblems, 'new problem')}${newTechniques.length > 0 ? techniques : ''}${assumed > 0 ? undated : ''}. `;
   }
 
   protected async apply(): Promise<void> {
