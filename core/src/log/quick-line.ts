@@ -3,7 +3,8 @@ import { type CostPair, type Difficulty, difficulties, titleKey } from './proble
 import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
 import { type Help, type Result, type Slip, maxAttempts, maxMinutes, slips } from './sitting';
 import { type Technique, type TechniqueId, findTechnique, techniqueIdFrom } from './technique';
-import { type Day, addDays, daysBetween, isDay, weekdayOf, weekdays } from './time';
+import { dayFromWord } from './quick-day';
+import { type Day, daysBetween } from './time';
 
 /** What the reader must know: it has neither clock nor log of its own. */
 export interface QuickContext {
@@ -273,30 +274,6 @@ function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
   if (daysBetween(day, today) < 0) return { fault: `${day} is still to come. Log what took place.` };
   return draft.day === null ? { kind: 'when', value: day, draft: { day } } : twice('The day');
 }
-
-/** A weekday means the last one before today. */
-function dayFromWord(word: string, today: Day): Day | null {
-  if (word === 'today') return today;
-  if (word === 'yesterday') return addDays(today, -1);
-  const ago = /^(\d{1,4})d$/.exec(word);
-  if (ago) return addDays(today, -Number(ago[1]));
-  const weekday = word.length >= 3 ? weekdays.findIndex((name) => fullWeekdays[name].startsWith(word)) : -1;
-  if (weekday >= 0) {
-    const back = (weekdays.indexOf(weekdayOf(today)) - weekday + 7) % 7;
-    return addDays(today, -(back === 0 ? 7 : back));
-  }
-  return isDay(word) ? word : null;
-}
-
-const fullWeekdays = {
-  sun: 'sunday',
-  mon: 'monday',
-  tue: 'tuesday',
-  wed: 'wednesday',
-  thu: 'thursday',
-  fri: 'friday',
-  sat: 'saturday',
-} as const;
 
 function readKeyed(key: string, written: string, draft: QuickDraft): Outcome {
   const plain = unquote(written);

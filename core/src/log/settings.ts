@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { Difficulty } from './problem';
+import type { SittingKind } from './sitting';
 import { IdSchema } from './record';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';
 
@@ -43,4 +44,12 @@ export function minutesOn(day: Day, settings: Settings): number {
 /** The target for a difficulty; an unknown difficulty counts as medium. */
 export function targetFor(difficulty: Difficulty | null, settings: Settings): number {
   return settings.targetMinutes[difficulty ?? 'medium'];
+}
+
+/** Minutes of the kinds that do not depend on the problem. */
+export const kindMinutes = { spot: 3, sketch: 8 } as const;
+
+/** The target for a sitting of a kind: fixed for a Spot and a Sketch, else that of the difficulty. */
+export function sittingTarget(kind: SittingKind, difficulty: Difficulty | null, settings: Settings): number {
+  return kind === 'spot' || kind === 'sketch' ? kindMinutes[kind] : targetFor(difficulty, settings);
 }

@@ -1,7 +1,5 @@
-import { chanceRange } from '../estimate/chance';
 import type { Estimates } from '../estimate/estimate';
-import { difficultyOffset } from '../estimate/strength';
-import { type TechniqueOutlook, chanceOn, lentMean } from '../estimate/readiness';
+import { type TechniqueOutlook, chanceOn } from '../estimate/readiness';
 import { transferParameters } from '../estimate/parameters';
 import type { TechniqueId } from '../log/technique';
 import type { Target } from './horizon';
@@ -76,10 +74,4 @@ export class Outlook {
       return (target.importance * share * chance * (1 - chance) * scale * transferParameters.lend) / (1 + sum);
     });
   }
-}
-
-/** The strength that a target sees with this much remembered, for a reason on screen. */
-export function strengthAt(outlook: TechniqueOutlook, remembered: number, target: Target): number {
-  const mean = lentMean(outlook, remembered) - difficultyOffset(target.difficulty);
-  return chanceRange({ mean, variance: outlook.state.variance }).point;
 }

@@ -39,9 +39,6 @@ export const planParameters = {
   promising: { least: 100, minutesEach: 15 },
 } as const;
 
-/** Minutes of the kinds that do not depend on the problem. */
-export const kindMinutes = { spot: 3, sketch: 8 } as const;
-
 /** A rebuild takes this share of the last known time, within `rebuildRange` of the target minutes. */
 export const rebuildShare = 0.75;
 export const rebuildRange = [0.4, 1.2] as const;

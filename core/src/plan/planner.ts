@@ -3,8 +3,8 @@ import { recallAt } from '../estimate/recall';
 import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
 import { type Choice, targetKey } from '../log/choice';
 import type { Problem } from '../log/problem';
-import { minutesOn, targetFor } from '../log/settings';
-import type { Sitting } from '../log/sitting';
+import { minutesOn, sittingTarget, targetFor } from '../log/settings';
+import type { ReviewKind, Sitting } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import { type Day, dayOf, daysBetween } from '../log/time';
 import { Calendar, type Placed } from './calendar';
@@ -14,7 +14,7 @@ import { orderDay } from './day-order';
 import { type Track, creditsOrNone, fillGreedily, gainOf, take } from './greedy';
 import { type Target, horizonDays, targetsOf } from './horizon';
 import { Outlook } from './outlook';
-import { kindMinutes, planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
+import { planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
 import type { Plan, PlanDay, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
 import { reasonsFor } from './reasons';
 
@@ -133,16 +133,10 @@ class Planner {
     return plannedReviewKinds.map((kind) => ({ kind, minutes: this.minutesFor(kind, problem, lastSitting) }));
   }
 
-  private minutesFor(kind: PlannedKind, problem: Problem, lastSitting: Sitting): number {
-    if (kind === 'spot' || kind === 'sketch') return kindMinutes[kind];
-    const target = targetFor(problem.difficulty, this.input.log.settings);
-    if (
-      kind !== 'rebuild' ||
-      lastSitting.minutes === null ||
-      lastSitting.kind === 'spot' ||
-      lastSitting.kind === 'sketch'
-    )
-      return target;
+  private minutesFor(kind: ReviewKind, problem: Problem, lastSitting: Sitting): number {
+    const target = sittingTarget(kind, problem.difficulty, this.input.log.settings);
+    const wasShort = lastSitting.kind === 'spot' || lastSitting.kind === 'sketch';
+    if (kind !== 'rebuild' || lastSitting.minutes === null || wasShort) return target;
     const [least, most] = rebuildRange;
     return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
   }

@@ -8,6 +8,7 @@ import {
   collectionNames,
   collectionSchemas,
   faultsOf,
+  newestRevisions,
 } from '@lernen/core';
 import type { ContentTable, JournalEntry, LernenDatabase, StoredSettings, Written } from './database';
 
@@ -139,11 +140,7 @@ async function currentOf<N extends CollectionName>(
     .where('id')
     .anyOf([...ids])
     .toArray()) as Collections[N][];
-  const newest = new Map<string, Collections[N]>();
-  for (const record of revisions) {
-    const known = newest.get(record.id);
-    if (!known || record.revision > known.revision) newest.set(record.id, record);
-  }
+  const newest = new Map(newestRevisions(revisions).map((record) => [record.id, record]));
   return ids.map((id) => newest.get(id) ?? null);
 }
 

@@ -9,6 +9,7 @@ import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { counted, helpWords, percent, resultWords } from '../ui/words';
 import { type ProblemFilter, type SortKey, filterRows, problemRows, sortKeys } from './problem-rows';
+import { valueOf } from '../ui/value-of';
 
 /** Every problem, to be searched, filtered and sorted. The choice stands in the address. */
 @Component({
@@ -19,6 +20,7 @@ import { type ProblemFilter, type SortKey, filterRows, problemRows, sortKeys } f
   styleUrl: './problems.scss',
 })
 export class Problems {
+  protected readonly valueOf = valueOf;
   private readonly router = inject(Router);
   private readonly derived = inject(DerivedStore);
   protected readonly log = inject(LogStore);
@@ -110,10 +112,6 @@ export class Problems {
 
   protected clear(): void {
     void this.router.navigate([], { queryParams: {}, replaceUrl: true });
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement | HTMLSelectElement).value;
   }
 
   protected isChecked(event: Event): boolean {

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type CostPair, dayOf, isSameCost, normalCost, resolveTechnique, targetFor, techniquesOf } from '@lernen/core';
+import {
+  type CostPair,
+  dayOf,
+  isSameCost,
+  normalCost,
+  resolveTechnique,
+  sittingTarget,
+  techniquesOf,
+} from '@lernen/core';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -112,8 +120,7 @@ export class Compared {
     const problem = this.problem();
     if (!sitting || !problem) return [];
     const points = [this.techniquePoint(), this.costPoint('time'), this.costPoint('space')];
-    const target =
-      sitting.kind === 'spot' ? 3 : sitting.kind === 'sketch' ? 8 : targetFor(problem.difficulty, this.log.settings());
+    const target = sittingTarget(sitting.kind, problem.difficulty, this.log.settings());
     const minutes = sitting.minutes ?? 0;
     points.push({
       what: 'Time taken',

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Help, type Result, type Sitting, type Slip, type Verdict, SittingSchema, targetFor } from '@lernen/core';
+import {
+  type Help,
+  type Result,
+  type Sitting,
+  type Slip,
+  type Verdict,
+  SittingSchema,
+  sittingTarget,
+} from '@lernen/core';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { type Running, RunningStore } from '../store/running-store';
@@ -10,6 +18,7 @@ import { Markdown } from '../ui/markdown';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
 import { kindTasks } from '../ui/words';
+import { valueOf } from '../ui/value-of';
 
 /** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
 @Component({
@@ -20,6 +29,7 @@ import { kindTasks } from '../ui/words';
   styleUrl: './review.scss',
 })
 export class Review {
+  protected readonly valueOf = valueOf;
   protected readonly store = inject(RunningStore);
   protected readonly log = inject(LogStore);
   private readonly router = inject(Router);
@@ -29,14 +39,9 @@ export class Review {
   protected readonly isSaving = signal(false);
   protected readonly running = this.store.running;
   protected readonly problem = computed(() => this.log.problemsById().get(this.running()?.problemId ?? '') ?? null);
-  protected readonly target = computed(() => {
-    const kind = this.running()?.kind;
-    return kind === 'spot'
-      ? 3
-      : kind === 'sketch'
-        ? 8
-        : targetFor(this.problem()?.difficulty ?? null, this.log.settings());
-  });
+  protected readonly target = computed(() =>
+    sittingTarget(this.running()?.kind ?? 'rebuild', this.problem()?.difficulty ?? null, this.log.settings()),
+  );
   protected readonly worked = computed(() => {
     this.ticks();
     this.running();
@@ -141,9 +146,5 @@ export class Review {
       twist: text(running.twist),
       note: running.note,
     });
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }

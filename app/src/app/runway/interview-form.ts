@@ -11,6 +11,7 @@ import {
 } from '@lernen/core';
 import { cityOf, timeIn } from '../ui/dates';
 import { TechniquePicker } from '../ui/technique-picker';
+import { valueOf } from '../ui/value-of';
 
 interface Weight {
   readonly technique: string;
@@ -164,6 +165,7 @@ interface Weight {
   `,
 })
 export class InterviewForm {
+  protected readonly valueOf = valueOf;
   readonly interview = input.required<Interview>();
   readonly techniques = input.required<readonly Technique[]>();
   readonly ownZone = input.required<Zone>();
@@ -252,9 +254,5 @@ export class InterviewForm {
         ? 'usual'
         : Object.fromEntries(this.weights().map(({ technique, weight }) => [technique, weight])),
     });
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }

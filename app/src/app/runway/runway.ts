@@ -9,6 +9,7 @@ import { cityOf, longDay, shortDay, timeIn } from '../ui/dates';
 import { KindMark } from '../ui/kind-mark';
 import { percent } from '../ui/words';
 import { InterviewForm } from './interview-form';
+import { valueOf } from '../ui/value-of';
 
 const weekdayWords = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' } as const;
 
@@ -21,6 +22,7 @@ const weekdayWords = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri
   styleUrl: './runway.scss',
 })
 export class Runway {
+  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly derived = inject(DerivedStore);
   protected readonly clock = inject(Clock);
@@ -130,10 +132,6 @@ export class Runway {
       ? `Removed the interview at ${interview.employer}`
       : `Saved the interview at ${interview.employer}; the plan follows`;
     if (await this.log.saveInterview(interview, label)) this.edited.set(null);
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }
 

@@ -8,6 +8,7 @@ import { shortDay } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted } from '../ui/words';
 import type { CsvGuess, CsvPreview } from '../workers/files/files.worker';
+import { valueOf } from '../ui/value-of';
 
 const shown = 12;
 
@@ -54,6 +55,7 @@ const shown = 12;
   `,
 })
 export class CsvWizard {
+  protected readonly valueOf = valueOf;
   readonly name = input.required<string>();
   readonly guess = input.required<CsvGuess>();
   readonly done = output();
@@ -121,10 +123,6 @@ export class CsvWizard {
   protected stop(): void {
     this.files.stop();
     this.done.emit();
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 
   private async attempt(work: () => Promise<void>): Promise<void> {

@@ -4,6 +4,7 @@ import { LogStore } from '../store/log-store';
 import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
 import { RecordsSetup } from './records-setup';
 import { TechniquesSetup } from './techniques-setup';
+import { valueOf } from '../ui/value-of';
 
 const weekdayNames = {
   sun: 'Sunday',
@@ -111,6 +112,7 @@ const weekdayNames = {
   `,
 })
 export class Setup {
+  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly themes = ['system', 'light', 'dark'] as const;
   protected readonly difficulties = ['easy', 'medium', 'hard'] as const;
@@ -158,9 +160,5 @@ export class Setup {
     const isTaken = this.commands.some((other) => other !== command && this.keyOf(other) === key);
     if (key.length !== 1 || isTaken) field.value = this.keyOf(command);
     else void this.log.saveSettings({ keys: { ...this.log.settings().keys, [command]: key } });
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core';
 import { LogStore } from '../store/log-store';
 import { TechniquePicker } from '../ui/technique-picker';
+import { valueOf } from '../ui/value-of';
 
 /** The catalogue: rename, add, merge, hide. What was logged with a technique stays with it through all of that. */
 @Component({
@@ -102,6 +103,7 @@ import { TechniquePicker } from '../ui/technique-picker';
   `,
 })
 export class TechniquesSetup {
+  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly name = signal('');
   protected readonly family = signal('My own');
@@ -153,9 +155,5 @@ export class TechniquesSetup {
 
   protected change(technique: Technique, part: Partial<Technique>, label: string): void {
     void this.log.saveTechniques([{ ...technique, ...part }], label);
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }

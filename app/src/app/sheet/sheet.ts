@@ -23,6 +23,7 @@ import { Markdown } from '../ui/markdown';
 import { sittingText } from '../ui/sitting-facts';
 import { TechniquePicker } from '../ui/technique-picker';
 import { counted, feltWords, percent } from '../ui/words';
+import { valueOf } from '../ui/value-of';
 
 type Draft = Omit<Problem, 'bounds'> & { readonly boundsText: string };
 
@@ -35,6 +36,7 @@ type Draft = Omit<Problem, 'bounds'> & { readonly boundsText: string };
   styleUrl: './sheet.scss',
 })
 export class Sheet {
+  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly derived = inject(DerivedStore);
   protected readonly running = inject(RunningStore);
@@ -185,9 +187,5 @@ export class Sheet {
 
   protected dayText(instant: string): string {
     return shortDay(dayOf(instant, this.clock.zone));
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 }

@@ -18,6 +18,7 @@ import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
 import { kindWords } from '../ui/words';
+import { valueOf } from '../ui/value-of';
 
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
@@ -35,6 +36,7 @@ import { kindWords } from '../ui/words';
   `,
 })
 export class SittingPage {
+  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
   private readonly router = inject(Router);
@@ -131,10 +133,6 @@ export class SittingPage {
     const sitting = this.sitting();
     if (sitting && (await this.log.saveSitting({ ...sitting, deleted: true }, `Removed a sitting of ${this.title()}`)))
       await this.router.navigateByUrl(`/problems/${sitting.problemId}`);
-  }
-
-  protected valueOf(event: Event): string {
-    return (event.target as HTMLInputElement).value;
   }
 
   private begin(id: string): void {
