@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { DifficultySchema } from '@lernen/core';
 import problems from './problems.json';
 

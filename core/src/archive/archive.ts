@@ -1,6 +1,7 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { ArchiveError, type Fault } from '../errors';
 import { ChoiceSchema } from '../log/choice';
+import { listOf, orNull } from '../log/fields';
 import { InterviewSchema } from '../log/interview';
 import type { StoredRecords } from '../log/log';
 import { ProblemSchema } from '../log/problem';
@@ -17,14 +18,14 @@ export const ArchiveSchema = z.strictObject({
   format: z.literal(archiveFormat),
   version: z.literal(archiveVersion),
   exportedAt: InstantSchema,
-  problems: z.array(ProblemSchema).default([]),
+  problems: listOf(ProblemSchema),
   /** All revisions, tombstones included. */
-  sittings: z.array(SittingSchema).default([]),
+  sittings: listOf(SittingSchema),
   /** Only those the person added or changed. */
-  techniques: z.array(TechniqueSchema).default([]),
-  interviews: z.array(InterviewSchema).default([]),
-  choices: z.array(ChoiceSchema).default([]),
-  settings: SettingsSchema.nullable().default(null),
+  techniques: listOf(TechniqueSchema),
+  interviews: listOf(InterviewSchema),
+  choices: listOf(ChoiceSchema),
+  settings: orNull(SettingsSchema),
 });
 export type Archive = z.infer<typeof ArchiveSchema>;
 
@@ -85,7 +86,7 @@ export function readArchive(text: string): Archive {
 }
 
 /** Zod's issues as paths and reasons. */
-export function faultsOf(error: z.ZodError): Fault[] {
+export function faultsOf(error: z.core.$ZodError): Fault[] {
   return error.issues.slice(0, mostFaults).map((issue) => ({ path: pathText(issue.path), reason: issue.message }));
 }
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { ArchiveSchema } from './archive';
 
 /** The archive's format as JSON Schema 2020-12, as a file may be written: what has a default may be left out. */

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import shipped from './catalogue.json';
 import { type Technique, TechniqueSchema } from './technique';
 

@@ -1,4 +1,5 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { orNull } from './fields';
 import { IdSchema, recordShape } from './record';
 import { ReviewKindSchema } from './sitting';
 import { TechniqueIdSchema } from './technique';
@@ -19,7 +20,7 @@ export const ChoiceSchema = z.strictObject({
   ...recordShape,
   target: ChoiceTargetSchema,
   choice: z.union([
-    z.strictObject({ pin: DaySchema, kind: ReviewKindSchema.nullable().default(null) }),
+    z.strictObject({ pin: DaySchema, kind: orNull(ReviewKindSchema) }),
     z.strictObject({ notBefore: DaySchema }),
     z.strictObject({ dropped: z.literal(true) }),
   ]),

@@ -1,4 +1,5 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { line, numberWithin, text, wholeNumber } from './fields';
 import { DifficultySchema } from './problem';
 import { recordShape } from './record';
 import { type Technique, type TechniqueId, TechniqueIdSchema, resolveTechnique } from './technique';
@@ -7,26 +8,28 @@ import { InstantSchema, ZoneSchema } from './time';
 /** Weights by technique; `usual` leaves them to the catalogue. */
 export const MixSchema = z.union([
   z.literal('usual'),
-  z.record(TechniqueIdSchema, z.number().min(0).max(1000)).refine((mix) => Object.values(mix).some((it) => it > 0), {
-    message: 'needs at least one technique with a weight above 0',
-  }),
+  z.record(TechniqueIdSchema, numberWithin(0, 1000)).check(
+    z.refine((mix) => Object.values(mix).some((it) => it > 0), {
+      error: 'needs at least one technique with a weight above 0',
+    }),
+  ),
 ]);
 export type Mix = z.infer<typeof MixSchema>;
 
 export const InterviewSchema = z.strictObject({
   ...recordShape,
-  employer: z.string().trim().min(1).max(120),
-  round: z.string().trim().max(120).default(''),
+  employer: line(120),
+  round: text(120),
   at: InstantSchema,
   /** The zone in which the time was announced. */
   zone: ZoneSchema,
-  mix: MixSchema.default('usual'),
+  mix: z._default(MixSchema, 'usual'),
   /** What difficulty is expected. */
-  difficulty: DifficultySchema.default('medium'),
+  difficulty: z._default(DifficultySchema, 'medium'),
   /** 1 (practice run) to 5 (the one that counts). */
-  importance: z.number().int().min(1).max(5).default(3),
-  status: z.enum(['planned', 'done', 'cancelled']).default('planned'),
-  note: z.string().max(20_000).default(''),
+  importance: z._default(wholeNumber(1, 5), 3),
+  status: z._default(z.enum(['planned', 'done', 'cancelled']), 'planned'),
+  note: text(20_000),
 });
 export type Interview = z.infer<typeof InterviewSchema>;
 

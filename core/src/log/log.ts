@@ -1,4 +1,4 @@
-import type * as z from 'zod';
+import type * as z from 'zod/mini';
 import { catalogue } from './catalogue';
 import { type Choice, ChoiceSchema, targetKey } from './choice';
 import { type Interview, InterviewSchema } from './interview';
@@ -24,7 +24,7 @@ export const collectionSchemas = {
   techniques: TechniqueSchema,
   interviews: InterviewSchema,
   choices: ChoiceSchema,
-} satisfies { [N in CollectionName]: z.ZodType<Collections[N]> };
+} satisfies { [N in CollectionName]: z.ZodMiniType<Collections[N]> };
 
 export const collectionNames = [
   'problems',

@@ -1,4 +1,5 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { line, listOf, orNull, text } from './fields';
 import { IdSchema, recordShape } from './record';
 import { TechniqueIdSchema } from './technique';
 import { InstantSchema } from './time';
@@ -9,8 +10,8 @@ export type Difficulty = z.infer<typeof DifficultySchema>;
 
 /** Time and space as a person writes them, such as `O(n log n)`; null where nothing was stated. */
 export const CostPairSchema = z.strictObject({
-  time: z.string().trim().min(1).max(120).nullable().default(null),
-  space: z.string().trim().min(1).max(120).nullable().default(null),
+  time: orNull(line(120)),
+  space: orNull(line(120)),
 });
 export type CostPair = z.infer<typeof CostPairSchema>;
 
@@ -19,27 +20,23 @@ export const noCost: CostPair = { time: null, space: null };
 /** One exercise, with everything known about it. */
 export const ProblemSchema = z.strictObject({
   ...recordShape,
-  title: z.string().trim().min(1).max(300),
+  title: line(300),
   /** Stated difficulty; the felt one belongs to a sitting. */
-  difficulty: DifficultySchema.nullable().default(null),
+  difficulty: orNull(DifficultySchema),
   /** The main technique first, further ones beside it. */
-  techniques: z.array(TechniqueIdSchema).max(12).default([]),
+  techniques: listOf(TechniqueIdSchema, 12),
   /** The recorded right answer about its cost. */
-  cost: CostPairSchema.default(noCost),
+  cost: z._default(CostPairSchema, noCost),
   /** Where it was met: a contest, a course, a book. */
-  origin: z.string().trim().max(200).nullable().default(null),
+  origin: orNull(line(200)),
   /** Whose round it was asked in, or is expected in. */
-  employer: z.string().trim().max(120).nullable().default(null),
-  link: z
-    .url({ protocol: /^https?$/ })
-    .max(2000)
-    .nullable()
-    .default(null),
+  employer: orNull(line(120)),
+  link: orNull(z.url({ protocol: /^https?$/ }).check(z.maxLength(2000))),
   /** The statement in Markdown, kept for this person alone. */
-  statement: z.string().max(50_000).default(''),
+  statement: text(50_000),
   /** Limits and conditions as text, one each: `n ≤ 200 000`, `one pass`. */
-  bounds: z.array(z.string().trim().min(1).max(200)).max(40).default([]),
-  note: z.string().max(50_000).default(''),
+  bounds: listOf(line(200), 40),
+  note: text(50_000),
   createdAt: InstantSchema,
 });
 export type Problem = z.infer<typeof ProblemSchema>;

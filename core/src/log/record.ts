@@ -1,4 +1,5 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { flag } from './fields';
 
 /** A UUIDv7: its order is the order of creation. */
 export const IdSchema = z.uuidv7();
@@ -14,7 +15,7 @@ export type NewId = () => Id;
 export const recordShape = {
   id: IdSchema,
   revision: IdSchema,
-  deleted: z.boolean().default(false),
+  deleted: flag(),
 };
 
 export interface LogRecord {

@@ -1,36 +1,45 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { numberWithin, orNull, wholeNumber } from './fields';
 import type { Difficulty } from './problem';
 import type { SittingKind } from './sitting';
 import { IdSchema } from './record';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';
 
-const minutes = z.number().int().min(0).max(960);
+const minutes = wholeNumber(0, 960);
+const target = wholeNumber(1, 480);
 
 /** What the person chose; one record, its revision decides between two copies. */
 export const SettingsSchema = z.strictObject({
-  revision: IdSchema.nullable().default(null),
-  theme: z.enum(['light', 'dark', 'system']).default('system'),
+  revision: orNull(IdSchema),
+  theme: z._default(z.enum(['light', 'dark', 'system']), 'system'),
   /** The strength to reach, as a chance of an unaided solve in time. */
-  goal: z.number().min(0.3).max(0.99).default(0.75),
+  goal: z._default(numberWithin(0.3, 0.99), 0.75),
   /** Minutes within which a problem of each difficulty should be solved. */
-  targetMinutes: z
-    .strictObject({
-      easy: z.number().int().min(1).max(480),
-      medium: z.number().int().min(1).max(480),
-      hard: z.number().int().min(1).max(480),
-    })
-    .default({ easy: 15, medium: 25, hard: 40 }),
+  targetMinutes: z._default(z.strictObject({ easy: target, medium: target, hard: target }), {
+    easy: 15,
+    medium: 25,
+    hard: 40,
+  }),
   /** Minutes available by weekday. */
-  week: z
-    .strictObject({ mon: minutes, tue: minutes, wed: minutes, thu: minutes, fri: minutes, sat: minutes, sun: minutes })
-    .default({ mon: 45, tue: 45, wed: 45, thu: 45, fri: 45, sat: 60, sun: 60 }),
+  week: z._default(
+    z.strictObject({
+      mon: minutes,
+      tue: minutes,
+      wed: minutes,
+      thu: minutes,
+      fri: minutes,
+      sat: minutes,
+      sun: minutes,
+    }),
+    { mon: 45, tue: 45, wed: 45, thu: 45, fri: 45, sat: 60, sun: 60 },
+  ),
   /** Days that differ from their weekday; 0 is a day off. */
-  exceptions: z.record(DaySchema, minutes).default({}),
-  firstDayOfWeek: z.enum(weekdays).default('mon'),
+  exceptions: z._default(z.record(DaySchema, minutes), () => ({})),
+  firstDayOfWeek: z._default(z.enum(weekdays), 'mon'),
   /** Single-key shortcuts; off for people whose tools send such keys by themselves. */
-  singleKeys: z.boolean().default(true),
+  singleKeys: z._default(z.boolean(), true),
   /** Keys that differ from the shipped ones, by command. */
-  keys: z.record(z.string(), z.string().min(1).max(1)).default({}),
+  keys: z._default(z.record(z.string(), z.string().check(z.length(1))), () => ({})),
 });
 export type Settings = z.infer<typeof SettingsSchema>;
 

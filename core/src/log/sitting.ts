@@ -1,4 +1,5 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { line, listOf, numberWithin, orNull, text, wholeNumber } from './fields';
 import { CostPairSchema, noCost } from './problem';
 import { IdSchema, recordShape } from './record';
 import { TechniqueIdSchema } from './technique';
@@ -25,7 +26,7 @@ export const VerdictSchema = z.enum(verdicts);
 export type Verdict = z.infer<typeof VerdictSchema>;
 
 /** One submission or full run; null where only the number of attempts is known. */
-export const AttemptSchema = z.strictObject({ verdict: VerdictSchema.nullable().default(null) });
+export const AttemptSchema = z.strictObject({ verdict: orNull(VerdictSchema) });
 export type Attempt = z.infer<typeof AttemptSchema>;
 
 export const results = ['solved', 'partly', 'unsolved', 'abandoned'] as const;
@@ -70,21 +71,21 @@ export const SittingSchema = z.strictObject({
   kind: SittingKindSchema,
   startedAt: InstantSchema,
   /** Minutes at work, pauses left out; null where nobody looked at the clock. */
-  minutes: z.number().min(0).max(maxMinutes).nullable().default(null),
-  attempts: z.array(AttemptSchema).max(maxAttempts).default([]),
+  minutes: orNull(numberWithin(0, maxMinutes)),
+  attempts: listOf(AttemptSchema, maxAttempts),
   result: ResultSchema,
-  help: HelpSchema.default('none'),
+  help: z._default(HelpSchema, 'none'),
   /** The technique named before anything was revealed; null where none was named. */
-  named: TechniqueIdSchema.nullable().default(null),
+  named: orNull(TechniqueIdSchema),
   /** The cost as it was stated in this sitting. */
-  stated: CostPairSchema.default(noCost),
-  slips: z.array(SlipSchema).default([]),
+  stated: z._default(CostPairSchema, noCost),
+  slips: listOf(SlipSchema),
   /** How hard it felt, 1 (light) to 5 (very hard). */
-  felt: z.number().int().min(1).max(5).nullable().default(null),
-  language: z.string().trim().min(1).max(40).nullable().default(null),
+  felt: orNull(wholeNumber(1, 5)),
+  language: orNull(line(40)),
   /** For a Twist: what was changed in the problem. */
-  twist: z.string().max(500).nullable().default(null),
-  note: z.string().max(50_000).default(''),
+  twist: orNull(z.string().check(z.maxLength(500))),
+  note: text(50_000),
 });
 export type Sitting = z.infer<typeof SittingSchema>;
 

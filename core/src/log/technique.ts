@@ -1,32 +1,35 @@
-import * as z from 'zod';
+import * as z from 'zod/mini';
+import { flag, line, listOf, numberWithin, orNull, text } from './fields';
 import { recordShape } from './record';
 
 /** A short stable word such as `sliding-window`; the same in every copy, so that two logs merge by meaning. */
 export const TechniqueIdSchema = z
   .string()
-  .regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, { message: 'must be lower-case words joined by hyphens' })
-  .max(60);
+  .check(
+    z.regex(/^[a-z0-9]+(?:-[a-z0-9]+)*$/, { error: 'must be lower-case words joined by hyphens' }),
+    z.maxLength(60),
+  );
 export type TechniqueId = z.infer<typeof TechniqueIdSchema>;
 
 /** A pattern that solves problems, with what points to it and what goes wrong with it. */
 export const TechniqueSchema = z.strictObject({
   ...recordShape,
   id: TechniqueIdSchema,
-  name: z.string().trim().min(1).max(80),
+  name: line(80),
   /** Related techniques share a family and lend each other evidence. */
-  family: z.string().trim().min(1).max(60),
-  aliases: z.array(z.string().trim().min(1).max(60)).default([]),
+  family: line(60),
+  aliases: listOf(line(60)),
   /** What in a statement points here. */
-  cues: z.array(z.string()).default([]),
+  cues: listOf(z.string()),
   /** Costs that are typical of it, as text for people. */
-  costs: z.string().default(''),
-  pitfalls: z.array(z.string()).default([]),
+  costs: z._default(z.string(), ''),
+  pitfalls: listOf(z.string()),
   /** How often an interview asks for it, relative to the others, where nothing better is known. 0 leaves it out. */
-  usualShare: z.number().min(0).max(100).default(1),
+  usualShare: z._default(numberWithin(0, 100), 1),
   /** Hidden techniques are not offered; what was logged with them stays. */
-  hidden: z.boolean().default(false),
+  hidden: flag(),
   /** Set when this technique was merged into another: whatever names it means the other. */
-  mergedInto: TechniqueIdSchema.nullable().default(null),
+  mergedInto: orNull(TechniqueIdSchema),
 });
 export type Technique = z.infer<typeof TechniqueSchema>;
 

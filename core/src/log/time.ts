@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { TimeError } from '../errors';
 
 /** A UTC instant, ISO 8601 with `Z`. */
@@ -11,7 +11,7 @@ export const DaySchema = z.iso.date();
 export type Day = z.infer<typeof DaySchema>;
 
 /** An IANA time zone such as `Europe/Lisbon`. */
-export const ZoneSchema = z.string().refine(isZone, { message: 'is not a known time zone' });
+export const ZoneSchema = z.string().check(z.refine(isZone, { error: 'is not a known time zone' }));
 export type Zone = z.infer<typeof ZoneSchema>;
 
 export const millisecondsPerDay = 86_400_000;

@@ -28,7 +28,7 @@ const mostShown = 200;
               @if (known.isThin) {
                 <b>Not enough yet:</b> {{ counted(known.sittings, 'sitting') }}. The range is wide:
               } @else {
-                <b class="mono">{{ percent(known.strength.point) }}</b> chance of an unaided solve in time,
+                <span class="mono">{{ percent(known.strength.point) }}</span> chance of an unaided solve in time,
               }
               likely {{ percent(known.strength.low) }} to {{ percent(known.strength.high) }}
             </p>

@@ -30,7 +30,7 @@ const filled: Readonly<Record<SittingKind | PlannedKind, string>> = {
       gap: 6px;
       align-items: center;
       color: var(--sea);
-      font: 600 12px/1.4 var(--mono);
+      font: 600 12px/1.4 var(--text);
       white-space: nowrap;
     }
   `,
