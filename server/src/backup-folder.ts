@@ -12,11 +12,14 @@ export interface BackupFile {
 /** Backups kept before the oldest is removed. */
 export const backupsKept = 20;
 
+/** Backups closer together than this replace each other, so that those kept reach back over many evenings. */
+export const leastGapMinutes = 10;
+
 const namePattern = /^lernen-\d{8}T\d{9}Z\.json$/;
 
 /**
  * A folder of archive files. Each is written beside its place and then renamed into it, so that a crash leaves either
- * the whole file or none; only the newest `backupsKept` stay.
+ * the whole file or none; of those that lie close together the last one stays, and of all only `backupsKept`.
  */
 export class BackupFolder {
   private writing: Promise<unknown> = Promise.resolve();
@@ -63,7 +66,7 @@ export class BackupFolder {
     } finally {
       await rm(draft, { force: true });
     }
-    for (const old of (await this.names()).slice(0, -backupsKept)) await rm(join(this.folder, old), { force: true });
+    for (const old of surplus(await this.names())) await rm(join(this.folder, old), { force: true });
     return { name, writtenAt: at.toISOString(), bytes: Buffer.byteLength(content) };
   }
 
@@ -84,4 +87,22 @@ export class BackupFolder {
       throw error;
     }
   }
+}
+
+/** Which of the names, oldest first, are to go. */
+function surplus(names: readonly string[]): string[] {
+  const spaced = names.filter((name, index) => {
+    const [before, after] = [names[index - 1], names[index + 1]];
+    const isNewest = after === undefined;
+    return isNewest || before === undefined || timeOf(name) - timeOf(before) >= leastGapMinutes * 60_000;
+  });
+  const kept = new Set(spaced.slice(-backupsKept));
+  return names.filter((name) => !kept.has(name));
+}
+
+/** Milliseconds since the epoch, from `lernen-20261124T180000000Z.json`. */
+function timeOf(name: string): number {
+  const parts = /(\d{4})(\d\d)(\d\d)T(\d\d)(\d\d)(\d\d)(\d{3})Z/.exec(name)?.slice(1).map(Number) ?? [];
+  const [year = 0, month = 1, day = 1, hour = 0, minute = 0, second = 0, milli = 0] = parts;
+  return Date.UTC(year, month - 1, day, hour, minute, second, milli);
 }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { archiveFrom, formatArchive, noRecords } from '@lernen/core';
 import { pino } from 'pino';
-import { BackupFolder, backupsKept } from './backup-folder';
+import { BackupFolder, backupsKept, leastGapMinutes } from './backup-folder';
 import { BusyPortError, MissingBuildError } from './errors';
 import { type RunningServer, startServer } from './server';
 
@@ -126,13 +126,24 @@ describe('the backup folder', () => {
   it('keeps the newest twenty and leaves no half-written file', async () => {
     const backups = new BackupFolder(folder);
     const start = Date.parse('2026-11-24T18:00:00Z');
+    const gap = leastGapMinutes * 60_000;
     await Promise.all(
-      Array.from({ length: backupsKept + 5 }, (_, index) => backups.write(`{"n":${index}}`, new Date(start + index))),
+      Array.from({ length: backupsKept + 5 }, (_, index) =>
+        backups.write(`{"n":${index}}`, new Date(start + index * gap)),
+      ),
     );
     const files = (await readdir(folder)).sort();
     expect(files).toHaveSize(backupsKept);
     expect(await readFile(join(folder, files.at(-1) ?? ''), 'utf8')).toBe(`{"n":${backupsKept + 4}}`);
     expect((await backups.list())[0]?.name).toBe(files.at(-1) ?? '');
+  });
+
+  it('thins out what was written within minutes, and always keeps the last', async () => {
+    const backups = new BackupFolder(folder);
+    for (const minute of [0, 1, 9, 11, 12])
+      await backups.write(`{"minute":${minute}}`, new Date(Date.UTC(2026, 10, 24, 18, minute)));
+    const texts = await Promise.all((await backups.list()).map(({ name }) => backups.read(name)));
+    expect(texts).toEqual(['{"minute":12}', '{"minute":11}', '{"minute":0}']);
   });
 
   it('writes two of the same moment side by side, and is empty while there is no folder', async () => {

@@ -8,15 +8,33 @@ export type Cell<T> = { readonly value: T | null } | { readonly reason: string }
 /** Which of two numbers in `3/11/2026` is the day. */
 export type DateOrder = 'day-first' | 'month-first';
 
-/** The order that fits all dates of a column; day first where every one of them could be read both ways. */
+/**
+ * The order that fits the dates of a column. Where each of them could be read both ways, the order that puts more of
+ * them between the column's other dates; day first where that says nothing either.
+ */
 export function guessDateOrder(cells: readonly string[]): DateOrder {
   const pairs = cells.flatMap((cell) => {
-    const match = /^\s*(\d{1,2})[./-](\d{1,2})[./-]\d{2,4}/.exec(cell);
+    const match = /^\s*(\d{1,2})[/-](\d{1,2})[/-]\d{2,4}/.exec(cell);
     return match ? [[Number(match[1]), Number(match[2])] as const] : [];
   });
   const monthFirst = pairs.filter(([, second]) => second > 12).length;
   const dayFirst = pairs.filter(([first]) => first > 12).length;
-  return monthFirst > dayFirst ? 'month-first' : 'day-first';
+  if (monthFirst !== dayFirst) return monthFirst > dayFirst ? 'month-first' : 'day-first';
+  return datesBetween(cells, 'month-first') > datesBetween(cells, 'day-first') ? 'month-first' : 'day-first';
+}
+
+/** How many dates, read in this order, lie between the first and the last of those that can be read in one way only. */
+function datesBetween(cells: readonly string[], order: DateOrder): number {
+  const read = (cell: string, by: DateOrder): Day => {
+    const date = readDateCell(cell, by);
+    return ('value' in date && date.value) || '';
+  };
+  const certain = cells
+    .map((cell) => read(cell, 'day-first'))
+    .filter((day, index) => day === read(cells[index] ?? '', 'month-first') && day !== '')
+    .sort();
+  const [first = '', last = ''] = [certain[0], certain.at(-1)];
+  return cells.filter((cell) => read(cell, order) >= first && read(cell, order) <= last).length;
 }
 
 /** `2026-11-03`, `3.11.2026`, `11/3/26`, `3 Nov 2026`, `November 3, 2026`, with or without a time behind it. */
@@ -116,7 +134,7 @@ function dateParts(cell: string, order: DateOrder): DateParts | null {
   const numeric = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})$/.exec(cell);
   if (numeric) {
     const [first, second] = [Number(numeric[1]), Number(numeric[2])];
-    const dayIsFirst = first > 12 || (second <= 12 && order === 'day-first');
+    const dayIsFirst = numeric[0].includes('.') || first > 12 || (second <= 12 && order === 'day-first');
     return { year: Number(numeric[3]), month: dayIsFirst ? second : first, day: dayIsFirst ? first : second };
   }
   const dayName = /^(\d{1,2})\.?\s+(\p{L}+)\.?,?\s+(\d{4}|\d{2})$/u.exec(cell);

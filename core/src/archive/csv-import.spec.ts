@@ -57,6 +57,8 @@ describe('cells of a spreadsheet', () => {
     expect(guessDateOrder(['3/4/2026', '3/25/2026'])).toBe('month-first');
     expect(guessDateOrder(['3/4/2026', '25/3/2026'])).toBe('day-first');
     expect(guessDateOrder(['3/4/2026', ''])).toBe('day-first');
+    expect(guessDateOrder(['2026-10-02', '10/06/2026', '25.10.2026'])).toBe('month-first');
+    expect(guessDateOrder(['2026-10-02', '06/10/2026', '25.10.2026'])).toBe('day-first');
   });
 
   it('reads minutes in the usual spellings', () => {

@@ -142,7 +142,7 @@ const headingWords: Readonly<Record<CsvField, readonly string[]>> = {
     'minuten',
   ],
   attempts: ['attempts', 'tries', 'submissions', 'versuche', '# attempts'],
-  result: ['result', 'solved', 'solved?', 'status', 'outcome', 'done', 'ergebnis', 'gelöst'],
+  result: ['result', 'solved', 'status', 'outcome', 'done', 'ergebnis', 'gelöst'],
   help: ['help', 'hint', 'hints', 'assistance', 'hilfe', 'looked at solution'],
   'time cost': ['time cost', 'time complexity', 'complexity', 'big o', 'big-o', 'runtime', 'laufzeit'],
   'space cost': ['space cost', 'space complexity', 'space', 'memory', 'speicher'],
@@ -159,7 +159,10 @@ const headingWords: Readonly<Record<CsvField, readonly string[]>> = {
 export function guessMapping(sheet: CsvSheet): CsvMapping {
   const taken = new Set<CsvField>();
   return sheet.headings.map((heading) => {
-    const wanted = heading.trim().toLowerCase();
+    const wanted = heading
+      .trim()
+      .toLowerCase()
+      .replace(/\s*[?!:*]+$/, '');
     const field = csvFields.find((it) => !taken.has(it) && headingWords[it].includes(wanted)) ?? null;
     if (field) taken.add(field);
     return field;

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { flag, line, listOf, numberWithin, orNull, text } from './fields';
+import { flag, line, listOf, numberWithin, orNull } from './fields';
 import { recordShape } from './record';
 
 /** A short stable word such as `sliding-window`; the same in every copy, so that two logs merge by meaning. */

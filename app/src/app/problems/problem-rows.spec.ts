@@ -27,7 +27,7 @@ describe('the rows of the problems table', () => {
   const rows = problemRows(
     log,
     sittingsByProblem(log.sittings),
-    new Map([[gulls.id, { recall: 0.4, halfLife: 5 }]]),
+    new Map([[gulls.id, { recall: 0.4, daysToHalf: 5 }]]),
     new Map([[gulls.id, '2026-11-26']]),
   );
   const titles = (part: Partial<ProblemFilter>): string[] =>

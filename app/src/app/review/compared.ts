@@ -15,7 +15,7 @@ import { LogStore } from '../store/log-store';
 import { longDay, shortDay } from '../ui/dates';
 import { Markdown } from '../ui/markdown';
 import { StrengthLine } from '../ui/strength-line';
-import { counted, helpWords, kindWords, percent, resultWords } from '../ui/words';
+import { counted, halfText, helpWords, kindWords, percent, resultWords } from '../ui/words';
 
 interface Point {
   readonly what: string;
@@ -79,6 +79,7 @@ export class Compared {
   private readonly clock = inject(Clock);
   readonly id = input.required<string>();
   protected readonly percent = percent;
+  protected readonly halfText = halfText;
   protected readonly kindWords = kindWords;
   protected readonly settings = this.log.settings;
   protected readonly isLoaded = this.log.isLoaded;

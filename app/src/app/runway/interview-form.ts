@@ -24,7 +24,7 @@ interface Weight {
   imports: [TechniquePicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form (submit)="$event.preventDefault(); save()">
+    <form (submit)="$event.preventDefault(); save()" (input)="isTouched.set(true)">
       <div class="fields">
         <label class="field wide"
           ><span>Employer</span
@@ -80,14 +80,16 @@ interface Weight {
             }
           </select></label
         >
-        <label class="field"
-          ><span>It is</span>
-          <select class="box" (change)="setStatus(valueOf($event))">
-            @for (it of statuses; track it) {
-              <option [value]="it" [selected]="it === status()">{{ it }}</option>
-            }
-          </select></label
-        >
+        @if (!isNew()) {
+          <label class="field"
+            ><span>It is</span>
+            <select class="box" (change)="setStatus(valueOf($event))">
+              @for (it of statuses; track it) {
+                <option [value]="it" [selected]="it === status()">{{ it }}</option>
+              }
+            </select></label
+          >
+        }
       </div>
       <fieldset>
         <legend class="label">Expected techniques</legend>
@@ -129,14 +131,18 @@ interface Weight {
         }
       </fieldset>
       @if (missing(); as text) {
-        <p class="fault">{{ text }}</p>
+        <p [class]="isTouched() ? 'fault' : 'second'" role="status">{{ text }}</p>
       }
       <p class="actions">
         <button class="button main" [disabled]="missing() !== null">Save</button>
-        <button type="button" class="button plain" (click)="left.emit()">Leave as it was</button>
-        <button type="button" class="button danger" (click)="saved.emit({ ...interview(), deleted: true })">
-          Remove
+        <button type="button" class="button plain" (click)="left.emit()">
+          {{ isNew() ? 'Add none' : 'Leave as it was' }}
         </button>
+        @if (!isNew()) {
+          <button type="button" class="button danger" (click)="saved.emit({ ...interview(), deleted: true })">
+            Remove
+          </button>
+        }
       </p>
     </form>
   `,
@@ -181,6 +187,9 @@ export class InterviewForm {
     { value: 4, word: '4' },
     { value: 5, word: '5, the one that counts' },
   ];
+  /** A record without an employer was never saved. */
+  protected readonly isNew = computed(() => this.interview().employer === '');
+  protected readonly isTouched = signal(false);
   protected readonly employer = linkedSignal(() => this.interview().employer);
   protected readonly round = linkedSignal(() => this.interview().round);
   protected readonly zone = linkedSignal(() => this.interview().zone);

@@ -68,7 +68,6 @@ export class Runway {
       day,
       isWeekStart: weekdayOf(day.date) === this.log.settings().firstDayOfWeek,
       interviews: interviews.filter((interview) => dayOf(interview.at, this.clock.zone) === day.date),
-      kinds: day.items.map((item) => item.kind),
     }));
   });
 

@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  afterNextRender,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { type CsvField, type CsvMapping, type DateOrder, csvFields } from '@lernen/core';
 import { Clock } from '../store/clock';
 import { Files } from '../store/files-service';
@@ -28,6 +39,9 @@ const shown = 12;
     .scroll {
       overflow-x: auto;
       margin: 8px 0;
+    }
+    th .box {
+      min-width: 116px;
     }
     th,
     td {
@@ -75,6 +89,8 @@ export class CsvWizard {
   protected readonly failure = signal<string | null>(null);
 
   constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef);
+    afterNextRender(() => host.nativeElement.scrollIntoView({ block: 'start' }));
     effect(() => {
       const choices = { mapping: this.mapping(), dateOrder: this.dateOrder(), fallbackDay: this.fallbackDay() };
       void this.attempt(async () =>

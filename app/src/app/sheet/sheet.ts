@@ -22,7 +22,7 @@ import { KindMark } from '../ui/kind-mark';
 import { Markdown } from '../ui/markdown';
 import { sittingText } from '../ui/sitting-facts';
 import { TechniquePicker } from '../ui/technique-picker';
-import { counted, feltWords, percent } from '../ui/words';
+import { counted, feltWords, halfText, percent } from '../ui/words';
 import { valueOf } from '../ui/value-of';
 
 type Draft = Omit<Problem, 'bounds'> & { readonly boundsText: string };
@@ -45,6 +45,7 @@ export class Sheet {
   private readonly router = inject(Router);
   readonly id = input.required<string>();
   protected readonly percent = percent;
+  protected readonly halfText = halfText;
   protected readonly counted = counted;
   protected readonly difficulties = difficulties;
   protected readonly reviewKinds = reviewKinds;

@@ -74,6 +74,9 @@ import { applyTheme } from './theme';
       grid-template-rows: auto auto auto minmax(0, 1fr) auto auto;
       grid-template-columns: minmax(0, 1fr);
       height: 100dvh;
+      /* Places scroll inside main; no jump to an element may move the frame as a whole. */
+      position: relative;
+      overflow: clip;
     }
     .top {
       grid-row: 1;
@@ -141,6 +144,7 @@ import { applyTheme } from './theme';
       grid-row: 3;
     }
     main {
+      position: relative;
       grid-row: 4;
       overflow: auto;
       outline: none;

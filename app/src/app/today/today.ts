@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { type Choice, type ChoiceTarget, type PlanItem, addDays, dayOf, sharesOf } from '@lernen/core';
@@ -16,7 +17,7 @@ const weakestShown = 7;
 /** What to do now, within today's minutes, and why. */
 @Component({
   selector: 'app-today',
-  imports: [PlanItemRow, RouterLink, StrengthLine],
+  imports: [NgTemplateOutlet, PlanItemRow, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today.html',
   styleUrl: './today.scss',
@@ -39,7 +40,8 @@ export class Today {
   protected readonly unplaced = computed(() => this.derived.plan()?.unplaced ?? []);
   protected readonly tomorrow = computed(() => this.derived.planDays().get(addDays(this.clock.today(), 1)) ?? null);
 
-  protected readonly interview = computed(() => this.log.coming()[0] ?? null);
+  /** Tomorrow's reviews, for an evening with minutes to spare. */
+  protected readonly ahead = computed(() => this.tomorrow()?.items.filter((item) => item.kind !== 'fresh') ?? []);
   protected readonly readiness = computed(() => {
     const plan = this.derived.plan();
     return this.log.coming().flatMap((interview) => {

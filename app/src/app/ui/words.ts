@@ -61,3 +61,10 @@ export function percent(chance: number): string {
 export function counted(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
+
+/** When recall is one half, as the end of a sentence about a problem: “about 12 days from now”. */
+export function halfText(daysToHalf: number): string {
+  const days = Math.round(Math.abs(daysToHalf));
+  if (daysToHalf <= 0) return days === 0 ? 'just below one half' : `below one half for ${counted(days, 'day')}`;
+  return days === 0 ? 'one half within a day' : `one half in about ${counted(days, 'day')} without a review`;
+}

@@ -15,8 +15,8 @@ import { LogReader } from '../../data/log-reader';
 /** Recall of a problem, without what the page has already. */
 export interface RecallSummary {
   readonly recall: number;
-  /** Days until recall is one half. */
-  readonly halfLife: number;
+  /** Days from now until recall is one half; negative when it has fallen below. */
+  readonly daysToHalf: number;
 }
 
 /** What is derived from a log at a moment. */
@@ -63,7 +63,10 @@ export type PlannerApi = Pick<PlannerWorker, 'derive'>;
 
 function recallsOf(estimates: Estimates): Map<string, RecallSummary> {
   return new Map(
-    [...estimates.problems].map(([id, { recall, memory }]) => [id, { recall, halfLife: memory.halfLife }]),
+    [...estimates.problems].map(([id, { recall, memory }]) => [
+      id,
+      { recall, daysToHalf: memory.since + memory.halfLife },
+    ]),
   );
 }
 
