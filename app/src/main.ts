@@ -5,10 +5,12 @@ import {
   provideRouter,
   withComponentInputBinding,
   withInMemoryScrolling,
+  withNavigationErrorHandler,
   withPreloading,
 } from '@angular/router';
 import { routes } from './app/routes';
 import { CalmPreloading } from './app/shell/calm-preloading';
+import { sayLostPlace } from './app/shell/lost-place';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
 import { Demo } from './app/store/demo';
@@ -25,6 +27,7 @@ bootstrapApplication(Root, {
       withComponentInputBinding(),
       withInMemoryScrolling({ anchorScrolling: 'enabled' }),
       withPreloading(CalmPreloading),
+      withNavigationErrorHandler(sayLostPlace),
     ),
     { provide: UrlSerializer, useClass: WorldUrlSerializer },
   ],

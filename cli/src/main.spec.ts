@@ -62,6 +62,22 @@ describe('lernen on the command line', () => {
     );
   }, 30_000);
 
+  it('gives strengths as JSON, weakest first, each with its range', async () => {
+    const {
+      techniques,
+      mixUps,
+      asOf: at,
+    } = JSON.parse((await lernen(['techniques', file, '--as-of', asOf, '--json'])).out);
+    const points = techniques.map((it: { strength: { point: number } }) => it.strength.point);
+    expect(at).toBe('2026-11-24T18:00:00.000Z');
+    expect(points).toEqual([...points].sort((a, b) => a - b));
+    for (const { strength } of techniques) {
+      expect(strength.low).toBeLessThan(strength.point);
+      expect(strength.high).toBeGreaterThan(strength.point);
+    }
+    expect(mixUps[0].count).toBeGreaterThan(0);
+  }, 30_000);
+
   it('lists techniques and converts to CSV', async () => {
     expect((await lernen(['techniques', file, '--as-of', asOf])).out).toMatch(
       /Stack matching +\d+ % \(\d+ % to \d+ %\)/,

@@ -46,8 +46,7 @@ export class Problems {
   readonly sort = input<string>();
 
   protected readonly filter = computed<ProblemFilter>(() => {
-    const sort = this.sort() ?? '-last';
-    const key = sort.replace(/^-/, '') as SortKey;
+    const [sort, key] = readSort(this.sort());
     const dueWithin = Number.parseInt(this.due() ?? '', 10);
     return {
       search: this.search() ?? '',
@@ -57,7 +56,7 @@ export class Problems {
       help: this.help() ?? '',
       dueWithin: Number.isNaN(dueWithin) ? null : dueWithin,
       neverReviewed: this.never() === 'yes',
-      sort: sortKeys.includes(key) ? key : 'last',
+      sort: key,
       descending: sort.startsWith('-'),
     };
   });
@@ -124,4 +123,10 @@ export class Problems {
   }
 
   protected readonly idOf = (_index: number, row: { id: string }): string => row.id;
+}
+
+/** An order from the address and its column; the last worked first where the address names none that exists. */
+function readSort(asked: string | undefined): [string, SortKey] {
+  const key = sortKeys.find((it) => it === asked?.replace(/^-/, ''));
+  return asked !== undefined && key !== undefined ? [asked, key] : ['-last', 'last'];
 }

@@ -38,7 +38,7 @@ describe('the form of an interview', () => {
   };
   const fill = (label: string, text: string): void => {
     field(label).value = text;
-    field(label).dispatchEvent(new Event('input'));
+    field(label).dispatchEvent(new Event('input', { bubbles: true }));
     fixture.detectChanges();
   };
   const submit = (): void => {

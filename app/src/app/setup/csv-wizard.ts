@@ -57,6 +57,19 @@ const shown = 12;
       white-space: normal;
       max-width: none;
     }
+    @media (width < 700px) {
+      tr:has(.reason) {
+        display: grid;
+        grid-template-columns: auto minmax(0, 1fr);
+        border-bottom: 1px solid var(--line);
+      }
+      tr:has(.reason) td {
+        border: 0;
+      }
+      td.reason {
+        grid-column: 1 / -1;
+      }
+    }
     .options {
       display: flex;
       flex-wrap: wrap;

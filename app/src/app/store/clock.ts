@@ -1,4 +1,4 @@
-import { Injectable, computed, signal } from '@angular/core';
+import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core';
 import { type Day, type Instant, type Zone, dayOf } from '@lernen/core';
 
 /** The one clock of the page. It ticks by the minute; whoever needs seconds reads `milliseconds()`. */
@@ -10,7 +10,8 @@ export class Clock {
   readonly today = computed<Day>(() => dayOf(new Date(this.minute()).toISOString(), this.zone));
 
   constructor() {
-    setInterval(() => this.minute.set(Date.now()), 60_000);
+    const ticking = setInterval(() => this.minute.set(Date.now()), 60_000);
+    inject(DestroyRef).onDestroy(() => clearInterval(ticking));
     document.addEventListener('visibilitychange', () => this.minute.set(Date.now()));
   }
 

@@ -1,4 +1,4 @@
-import { computed, inject } from '@angular/core';
+import { DestroyRef, computed, inject } from '@angular/core';
 import {
   type Choice,
   type ChoiceTarget,
@@ -59,6 +59,7 @@ export const LogStore = signalStore(
   withMethods((store, database = inject(DATABASE), clock = inject(Clock), notices = inject(Notices)) => {
     const reader = new LogReader(database);
     let reading: Promise<void> = Promise.resolve();
+    let saving: Promise<void> = Promise.resolve();
 
     /** One catch-up after the other: two at once would read the same entries. */
     const catchUp = (): Promise<void> => {
@@ -138,12 +139,15 @@ export const LogStore = signalStore(
         return saveAndSay({ techniques: techniques.map((technique) => ({ ...technique, revision: newId() })) }, label);
       },
 
-      async saveSettings(change: Partial<Settings>): Promise<void> {
-        try {
-          await save({ settings: { ...store.settings(), ...change, revision: newId() } }, 'Changed the settings');
-        } catch (error) {
-          notices.fail(error);
-        }
+      /** One after the other: a second change made at once must not write the settings of before the first. */
+      saveSettings(change: Partial<Settings>): Promise<void> {
+        saving = saving
+          .then(() => save({ settings: { ...store.settings(), ...change, revision: newId() } }, 'Changed the settings'))
+          .then(
+            () => undefined,
+            (error: unknown) => notices.fail(error),
+          );
+        return saving;
       },
 
       /** Takes a choice about the plan back. */
@@ -156,11 +160,12 @@ export const LogStore = signalStore(
     };
   }),
   withHooks({
-    onInit(store, database = inject(DATABASE), notices = inject(Notices)) {
-      liveQuery(() => database.journal.orderBy('seq').lastKey()).subscribe({
+    onInit(store, database = inject(DATABASE), notices = inject(Notices), destroyRef = inject(DestroyRef)) {
+      const following = liveQuery(() => database.journal.orderBy('seq').lastKey()).subscribe({
         next: () => void store.catchUp().catch((error: unknown) => notices.fail(error)),
         error: (error: unknown) => notices.fail(error),
       });
+      destroyRef.onDestroy(() => following.unsubscribe());
     },
   }),
 );

@@ -15,8 +15,9 @@ export class Reasons {
     date: (instant) => shortDay(dayOf(instant, this.clock.zone)),
   };
 
+  /** Why an item stands where it stands; figures stay with their units. */
   sentence(item: PlanItem): string {
-    return reasonSentence(item, this.names);
+    return reasonSentence(item, this.names).replace(/(\d) (?=%|min)/g, '$1\u00a0');
   }
 
   /** The problem's title, or the technique of a fresh slot. */

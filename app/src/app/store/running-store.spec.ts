@@ -1,4 +1,4 @@
-import { provideZonelessChangeDetection } from '@angular/core';
+import { Injectable, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { emptyDatabase } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
@@ -7,6 +7,7 @@ import { type Running, RunningStore } from './running-store';
 import { DATABASE } from './world';
 
 /** A clock that stands until it is moved. */
+@Injectable()
 class StandingClock extends Clock {
   at = Date.parse('2026-11-24T18:00:00Z');
   override milliseconds(): number {
@@ -20,14 +21,16 @@ describe('the sitting under way', () => {
 
   const open = (): InstanceType<typeof RunningStore> => {
     TestBed.resetTestingModule();
-    clock = Object.assign(new StandingClock(), { at: clock?.at ?? Date.parse('2026-11-24T18:00:00Z') });
+    const { at } = clock ?? { at: Date.parse('2026-11-24T18:00:00Z') };
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         { provide: DATABASE, useValue: database },
-        { provide: Clock, useValue: clock },
+        { provide: Clock, useClass: StandingClock },
       ],
     });
+    clock = TestBed.inject(Clock) as StandingClock;
+    clock.at = at;
     return TestBed.inject(RunningStore);
   };
   const stored = async (): Promise<Running | undefined> =>

@@ -35,6 +35,7 @@ const mostShown = 200;
             <app-strength-line [strength]="known.strength" [goal]="log.settings().goal" [isThin]="known.isThin" />
           }
           <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
+          <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
           <ol>
             @for (row of rows().slice(0, mostShown); track row.sitting.id) {
               <li>
@@ -112,7 +113,7 @@ const mostShown = 200;
     }
     ol li {
       display: grid;
-      grid-template-columns: 58px minmax(0, 1fr) 48px;
+      grid-template-columns: 66px minmax(0, 1fr) 48px;
       gap: 12px;
       padding: 6px 0;
       border-top: 1px solid var(--line);

@@ -1,5 +1,13 @@
-import { defaultSettings } from '@lernen/core';
-import { ProblemSchema, type Problem, type Sitting, SittingSchema } from '@lernen/core';
+import {
+  type Interview,
+  InterviewSchema,
+  type Problem,
+  ProblemSchema,
+  type Sitting,
+  SittingSchema,
+  defaultSettings,
+  millisecondsPerDay,
+} from '@lernen/core';
 import { v7 as newId } from 'uuid';
 import { LernenDatabase } from '../data/database';
 
@@ -36,3 +44,34 @@ export function someSitting(problemId: string, part: Partial<Sitting> = {}): Sit
 }
 
 export const someSettings = { ...defaultSettings, revision: newId(), goal: 0.8 };
+
+/** Twelve problems of three techniques, each solved once over the last five weeks. */
+export function somePractice(): { problems: Problem[]; sittings: Sitting[] } {
+  const techniques = ['heap', 'sliding-window', 'greedy'];
+  const problems = Array.from({ length: 12 }, (_, index) => ({
+    ...someProblem(`Beacon ${String.fromCharCode(65 + index)}`),
+    techniques: [techniques[index % techniques.length] ?? 'heap'],
+    difficulty: 'medium' as const,
+  }));
+  const sittings = problems.map(({ id }, index) =>
+    someSitting(id, { startedAt: daysFromNow(-3 * index - 2), minutes: 20 + index }),
+  );
+  return { problems, sittings };
+}
+
+export function someInterview(inDays: number, part: Partial<Interview> = {}): Interview {
+  const id = newId();
+  return InterviewSchema.parse({
+    id,
+    revision: id,
+    employer: 'Otterbridge',
+    at: daysFromNow(inDays),
+    zone: 'Europe/Lisbon',
+    ...part,
+  });
+}
+
+/** An instant so many days from now; negative for days gone by. */
+export function daysFromNow(days: number): string {
+  return new Date(Date.now() + days * millisecondsPerDay).toISOString();
+}

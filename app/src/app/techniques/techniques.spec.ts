@@ -1,0 +1,68 @@
+import { someInterview, somePractice, someProblem, someSitting } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { TechniquePage } from './technique-page';
+import { Techniques } from './techniques';
+
+describe('Techniques', () => {
+  let page: OpenPage;
+  afterEach(() => page.close());
+  const row = (name: string): string =>
+    page
+      .all('tbody tr')
+      .find((it) => it.textContent?.includes(name))
+      ?.textContent?.replace(/\s+/g, ' ') ?? '';
+
+  it('puts first what the next interview asks for and is weakest', async () => {
+    const interview = someInterview(20, { mix: { greedy: 9, heap: 1 } });
+    page = await openPage(Techniques, '/', { ...somePractice(), interviews: [interview] });
+    await page.until(() => page.all('tbody tr').length > 0);
+    expect(page.text).toContain('What matters most for Otterbridge comes first');
+    expect(row('Greedy')).toContain('90 %');
+    expect(row('Greedy')).toMatch(/4\d+ days ago/);
+    expect(row('Trie') || row('Prefix tree')).toContain('not enough yet');
+  });
+
+  it('counts first attempts, help, time over target and slips', async () => {
+    const problem = { ...someProblem(), difficulty: 'medium' as const };
+    const sittings = [
+      someSitting(problem.id, {
+        minutes: 50,
+        help: 'hint',
+        slips: ['off-by-one'],
+        attempts: [{ verdict: 'accepted' }],
+      }),
+      someSitting(problem.id, {
+        minutes: 50,
+        slips: ['off-by-one', 'typo'],
+        attempts: [{ verdict: 'wrong-answer' }, { verdict: 'accepted' }],
+      }),
+    ];
+    page = await openPage(Techniques, '/', { problems: [problem], sittings });
+    await page.until(() => page.all('tbody tr').length > 0);
+    const heap = row('Heap');
+    expect(heap).toContain('2.0 ×');
+    expect(heap.match(/50 %/g)).toHaveSize(2);
+    expect(heap).toContain('off by one 2, typo 1');
+  });
+
+  it('names mix-ups', async () => {
+    const problem = someProblem();
+    page = await openPage(Techniques, '/', {
+      problems: [problem],
+      sittings: [someSitting(problem.id, { named: 'greedy' }), someSitting(problem.id, { named: 'greedy' })],
+    });
+    await page.until(() => page.text.includes('Mix-ups'));
+    expect(page.text).toContain('You named Greedy choice where Heap was right: 2 times.');
+  });
+
+  it('opens the sittings behind a number, newest first, also by the name that was merged into it', async () => {
+    const problem = someProblem('Tide Gauge Gaps');
+    const sittings = [someSitting(problem.id, { minutes: 41 }), someSitting(problem.id, { slips: ['typo'] })];
+    page = await openPage(TechniquePage, '/techniques/heap', { problems: [problem], sittings }, 'techniques/:id');
+    await page.until(() => page.text.includes('Not enough yet: 2 sittings.'));
+    expect(page.text).toContain('2 sittings behind it');
+    expect(page.all('ol li')[0]?.textContent).toContain('slip: typo');
+    expect(page.all('ol li')[1]?.textContent).toContain('41 min');
+    expect(page.text).toContain('What goes wrong');
+  });
+});

@@ -1,0 +1,134 @@
+import { type Type, provideZonelessChangeDetection } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { Router, provideRouter, withComponentInputBinding } from '@angular/router';
+import { RouterTestingHarness } from '@angular/router/testing';
+import { type Changes, write } from '../data/commands';
+import type { LernenDatabase } from '../data/database';
+import { DerivedStore } from '../store/derived-store';
+import { Files } from '../store/files-service';
+import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
+import { DATABASE } from '../store/world';
+import { emptyDatabase } from './database';
+
+const patience = 8000;
+jasmine.DEFAULT_TIMEOUT_INTERVAL = 2 * patience;
+
+/** A place opened at an address over a real database and the real workers, used as a person would use it. */
+export class OpenPage {
+  constructor(
+    readonly element: HTMLElement,
+    readonly database: LernenDatabase,
+    private readonly fixture: ComponentFixture<unknown>,
+  ) {}
+
+  get log(): LogStore {
+    return TestBed.inject(LogStore);
+  }
+
+  get url(): string {
+    return TestBed.inject(Router).url;
+  }
+
+  /** What was said at the foot of the page last. */
+  get said(): string {
+    return TestBed.inject(Notices).current()?.text ?? '';
+  }
+
+  get text(): string {
+    return this.element.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+  }
+
+  all(selector: string): HTMLElement[] {
+    return [...this.element.querySelectorAll<HTMLElement>(selector)];
+  }
+
+  /** The button, link or menu entry of this name, in the page or in an overlay. */
+  control(name: string): HTMLElement {
+    const controls = 'button, a, summary, [role="option"]';
+    const overlaid = [...document.querySelectorAll<HTMLElement>('.cdk-overlay-container button')];
+    const found = [...overlaid, ...this.all(controls)].find(
+      (it) => (it.getAttribute('aria-label') ?? it.textContent?.replace(/\s+/g, ' ').trim()) === name,
+    );
+    if (!found) throw new Error(`There is nothing called “${name}” in: ${this.text}`);
+    return found;
+  }
+
+  field(label: string): HTMLInputElement {
+    const labelled = this.element.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
+    const wrapping = this.all('label')
+      .find((it) => it.textContent?.trim().startsWith(label))
+      ?.querySelector<HTMLInputElement>('input, select, textarea');
+    const found = labelled ?? wrapping;
+    if (!found) throw new Error(`There is no field “${label}” in: ${this.text}`);
+    return found;
+  }
+
+  async press(name: string): Promise<void> {
+    this.control(name).click();
+    await this.settle();
+  }
+
+  async fill(label: string, value: string): Promise<void> {
+    const field = this.field(label);
+    field.value = value;
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+    field.dispatchEvent(new Event('change', { bubbles: true }));
+    await this.settle();
+  }
+
+  /** Ends the workers and removes the database. */
+  async close(): Promise<void> {
+    TestBed.inject(DerivedStore).stop();
+    TestBed.inject(Files).stop();
+    TestBed.resetTestingModule();
+    await this.database.delete();
+  }
+
+  async settle(): Promise<void> {
+    await this.fixture.whenStable();
+    this.fixture.detectChanges();
+  }
+
+  /** Waits until something holds, and fails with the page's text when it does not come. */
+  async until(holds: () => boolean): Promise<void> {
+    const end = performance.now() + patience;
+    while (!holds()) {
+      if (performance.now() > end) throw new Error(`It did not come. The page says: ${this.text}`);
+      await new Promise((resolve) => setTimeout(resolve, 20));
+      await this.settle();
+    }
+  }
+}
+
+/**
+ * Opens a component at an address, with these records in an otherwise empty database. `route` says which part of the
+ * address is an input, such as `problems/:id`.
+ */
+export async function openPage(
+  component: Type<unknown>,
+  address = '/',
+  records: Changes = {},
+  route = (address.split('?')[0] ?? '').slice(1),
+): Promise<OpenPage> {
+  const database = await emptyDatabase();
+  await write(database, records, 'What was there');
+  TestBed.configureTestingModule({
+    providers: [
+      provideZonelessChangeDetection(),
+      provideRouter(
+        [
+          { path: route, component },
+          { path: '**', children: [] },
+        ],
+        withComponentInputBinding(),
+      ),
+      { provide: DATABASE, useValue: database },
+    ],
+  });
+  await TestBed.inject(LogStore).catchUp();
+  const harness = await RouterTestingHarness.create(address);
+  const page = new OpenPage(harness.fixture.nativeElement as HTMLElement, database, harness.fixture);
+  await page.settle();
+  return page;
+}

@@ -1,0 +1,70 @@
+import { someInterview, somePractice, someSettings } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { Today } from './today';
+
+describe('Today', () => {
+  let page: OpenPage;
+  afterEach(() => page.close());
+
+  it('tells a newcomer what will stand here and what to do first', async () => {
+    page = await openPage(Today);
+    expect(page.text).toContain('Nothing is logged yet.');
+    expect(page.text).toContain('No interview is set');
+    await page.until(() => page.text.includes('Room for something new'));
+  });
+
+  it('plans reviews within the minutes, each with its reason, and says how ready one is', async () => {
+    page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
+    await page.until(() => page.all('app-plan-item-row').length > 0);
+    const minutes = /(\d+) of (\d+) min planned/.exec(page.text)?.slice(1).map(Number) ?? [];
+    expect(minutes[0]).toBeLessThanOrEqual(minutes[1] ?? 0);
+    expect(page.all('app-plan-item-row')[0]?.textContent).toMatch(/Recall is \d+\s% now/);
+    expect(page.text).toMatch(/Ready for Otterbridge\s*\d+\s%/);
+    expect(page.text).toContain('Weakest for Otterbridge');
+  });
+
+  it('puts an item off and plans anew at once', async () => {
+    page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
+    await page.until(() => page.all('app-plan-item-row').length > 0);
+    const title = page.all('app-plan-item-row .title')[0]?.textContent ?? '';
+    await page.press(`More for ${title}`);
+    await page.until(() => document.querySelector('.mat-mdc-menu-item') !== null);
+    await page.press('Not today');
+    await page.until(() => !page.all('app-plan-item-row .title').some((it) => it.textContent === title));
+    expect(page.said).toBe(`Put ${title} off until tomorrow.`);
+    expect(page.log.log().choices).toHaveSize(1);
+  });
+
+  it('starts a review, and goes to it', async () => {
+    page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
+    await page.until(() => page.all('app-plan-item-row').length > 0);
+    const title = page.all('app-plan-item-row .title')[0]?.textContent ?? '';
+    await page.press(`Start ${title}`);
+    await page.until(() => page.url === '/review');
+    const running = (await page.database.local.get('running'))?.value as { problemId: string };
+    expect(page.log.problemsById().get(running.problemId)?.title).toBe(title);
+  });
+
+  it('respects a day off, and offers to give it minutes', async () => {
+    const none = { mon: 0, tue: 0, wed: 0, thu: 0, fri: 0, sat: 0, sun: 0 };
+    page = await openPage(Today, '/', { ...somePractice(), settings: { ...someSettings, week: none } });
+    await page.until(() => page.text.includes('A day off.'));
+    expect(page.control('Give today some minutes').getAttribute('href')).toContain('/runway?day=');
+    expect(page.all('app-plan-item-row')).toHaveSize(0);
+  });
+
+  it('is done when the minutes are used, and shows what comes next to whoever has more', async () => {
+    const practice = somePractice();
+    const [problem] = practice.problems;
+    const today = { ...practice.sittings[0], problemId: problem?.id ?? '', minutes: 240 };
+    const startedAt = new Date(Date.now() - 60_000).toISOString();
+    page = await openPage(Today, '/', {
+      ...practice,
+      sittings: [...practice.sittings.slice(1), { ...practice.sittings[0], ...today, startedAt } as never],
+      interviews: [someInterview(28)],
+    });
+    await page.until(() => page.text.includes('Done for today: 240 of'));
+    expect(page.text).toContain('If you have more time, this comes next:');
+    expect(page.all('app-plan-item-row').length).toBeGreaterThan(0);
+  });
+});
