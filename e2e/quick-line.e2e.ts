@@ -42,6 +42,7 @@ test('completion works by keyboard, and a known title adds a sitting', async ({ 
   await lernen.openDemo();
   await lernen.quickLine.focus();
   await page.keyboard.type('beacon li');
+  await expect(page.getByRole('option', { name: /Beacon Line of Sight/ })).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(lernen.quickLine).toHaveValue('Beacon Line of Sight ');
