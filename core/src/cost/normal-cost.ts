@@ -1,227 +1,422 @@
 import { CostError } from '../errors';
-import type { CostExpression } from './expression';
+import { type CostExpression, formatCost } from './expression';
+import { type Limit, type Term, dominant, isWithinSum, one, termOf } from './growth';
+import { polynomialText, termText, termsText } from './growth-text';
+import {
+  type Polynomial,
+  add,
+  alphaPlace,
+  constant,
+  isNumber,
+  logFactorial,
+  monomial,
+  multiply,
+  numberOf,
+  polynomial,
+  raise,
+  scale,
+  slowlogPlace,
+  subtract,
+} from './polynomial';
 import { readCost } from './read-cost';
 
-/**
- * One dominant term: for every base the exponents of its exponential, power and logarithm, compared in that order.
- * A base is a variable, or a whole expression that cannot be taken apart.
- */
-type Term = ReadonlyMap<string, Growth>;
+/** Why a step of simplifying may be taken. */
+export type StepKind = 'constant' | 'base' | 'dominated' | 'subtracted' | 'largest' | 'rewritten' | 'limited';
 
-interface Growth {
-  /** Natural logarithm of b in b^x; a factorial counts as infinite. */
-  readonly exponential: number;
-  readonly power: number;
-  readonly logarithm: number;
+/** One step: what stood there, what stands there now, and a sentence that says why. */
+export interface CostStep {
+  readonly kind: StepKind;
+  readonly from: string;
+  readonly to: string;
+  readonly why: string;
 }
 
-/** A cost without constants, bases of logarithms and dominated terms. Equal costs have equal texts. */
+/** A cost without constants, bases of logarithms and dominated terms. */
 export interface NormalCost {
+  /** The same for every spelling, such as `O(n·log n)`; reads back as itself. */
   readonly text: string;
+  /** Dominant terms, none within another. */
+  readonly terms: readonly Term[];
+  /** What is known of parts that cannot be taken apart: min(a, b) is at most a. */
+  readonly limits: readonly Limit[];
 }
 
-/** Reads and simplifies a cost. @throws CostError */
-export function normalCost(text: string): NormalCost {
+/** Reads and simplifies a cost, in the light of what is taken for granted. @throws CostError */
+export function normalCost(text: string, limits: readonly Limit[] = []): NormalCost {
+  if (limits.length > 0) return new Simplifier(limits).simplify(readCost(text));
   let normal = remembered.get(text);
   if (!normal) {
-    normal = { text: `O(${textOf(dominant(termsOf(readCost(text))))})` };
+    normal = new Simplifier([]).simplify(readCost(text));
     if (remembered.size >= mostRemembered) remembered.clear();
     remembered.set(text, normal);
   }
   return normal;
 }
 
+/** The steps by which a cost was simplified. @throws CostError */
+export function simplifyingSteps(text: string, limits: readonly Limit[] = []): CostStep[] {
+  const steps: CostStep[] = [];
+  new Simplifier(limits, steps).simplify(readCost(text));
+  return steps;
+}
+
 /** A log states the same few costs thousands of times. */
 const remembered = new Map<string, NormalCost>();
 const mostRemembered = 2000;
 
+/** How a first cost stands to a second. */
+export type CostRelation = 'equal' | 'smaller' | 'larger' | 'incomparable';
+
+/**
+ * Compares how two costs grow when all variables are large. A term counts as covered by a sum when it is within one of
+ * its terms or within a weighted mean of two of them. @throws CostError
+ */
+export function compareCosts(a: string, b: string, limits: readonly Limit[] = []): CostRelation {
+  const [left, right] = [normalCost(a, limits), normalCost(b, limits)];
+  const known = [...limits, ...left.limits, ...right.limits];
+  const isAtMost = left.terms.every((term) => isWithinSum(term, right.terms, known));
+  const isAtLeast = right.terms.every((term) => isWithinSum(term, left.terms, known));
+  return isAtMost ? (isAtLeast ? 'equal' : 'smaller') : isAtLeast ? 'larger' : 'incomparable';
+}
+
 /** Whether two costs grow alike; null when one of them cannot be read. */
 export function isSameCost(a: string, b: string): boolean | null {
   try {
-    return normalCost(a).text === normalCost(b).text;
+    return compareCosts(a, b) === 'equal';
   } catch (error) {
     if (error instanceof CostError) return null;
     throw error;
   }
 }
 
-const noGrowth: Growth = { exponential: 0, power: 0, logarithm: 0 };
-const one: Term = new Map();
-const mostTerms = 64;
-
-function termsOf(expression: CostExpression): Term[] {
-  switch (expression.kind) {
-    case 'number':
-      return [one];
-    case 'variable':
-      return [single(expression.name, { power: 1 })];
-    case 'sum':
-      return dominant(expression.terms.flatMap(termsOf));
-    case 'product':
-      return expression.factors
-        .map(termsOf)
-        .reduce((left, right) => dominant(left.flatMap((a) => right.map((b) => times(a, b)))), [one]);
-    case 'factorial': {
-      const text = textOf(termsOf(expression.of));
-      return [isFree(text) ? one : single(text, { exponential: Infinity })];
-    }
-    case 'power':
-      return powerOf(expression.base, expression.exponent);
-    case 'call':
-      return callOf(expression.name, expression.args.map(termsOf));
-  }
+/** Reads `m <= n`, `E ≤ V^2` or `k <= 26`: what a comparison may take for granted. @throws CostError */
+export function readLimit(text: string): Limit {
+  const match = /^(.*?)\s*(?:<=|≤|=<|<|=)\s*(.*)$/s.exec(text);
+  if (!match) throw new CostError(text.length, 'a limit such as m ≤ n', text);
+  const [, left = '', right = ''] = match;
+  const variable = readCost(left);
+  if (variable.kind !== 'variable') throw new CostError(0, 'one variable before the sign, such as m ≤ n', text);
+  const bound = readCost(right);
+  if (bound.kind === 'number') return { variable: variable.name, atMost: bound.value };
+  const { terms } = normalCost(right);
+  const [only] = terms;
+  if (terms.length !== 1 || !only || only.size === 0)
+    throw new CostError(text.length - right.length, 'a number or a product of powers after the sign', text);
+  return { variable: variable.name, atMost: only };
 }
 
-function powerOf(base: CostExpression, exponent: CostExpression): Term[] {
-  const value = numberOf(exponent);
-  if (value !== null) {
-    const terms = termsOf(base);
-    const [only] = terms;
-    if (terms.length === 1 && only) return [scaled(only, value)];
-    if (Number.isInteger(value) && value >= 0 && value <= 6) {
-      return Array.from({ length: value }).reduce<Term[]>(
-        (left) => dominant(left.flatMap((a) => terms.map((b) => times(a, b)))),
-        [one],
+const mostTerms = 48;
+
+/** Takes one expression apart; keeps the steps and what is known of what it cannot take apart. */
+class Simplifier {
+  private readonly known: Limit[] = [];
+
+  constructor(
+    private readonly assumed: readonly Limit[],
+    /** Where the steps are noted; null where nobody asks for them. */
+    private readonly steps: CostStep[] | null = null,
+  ) {}
+
+  simplify(expression: CostExpression): NormalCost {
+    const terms = this.dominant(this.termsOf(expression));
+    return { text: `O(${termsText(terms)})`, terms, limits: this.known };
+  }
+
+  private termsOf(expression: CostExpression): Term[] {
+    switch (expression.kind) {
+      case 'number':
+        if (expression.value !== 1) this.step('constant', expression, () => '1', 'a number does not grow');
+        return [one];
+      case 'variable':
+        return [this.variable(expression.name)];
+      case 'sum':
+        return this.dominant(expression.terms.flatMap((term) => (term.kind === 'number' ? [one] : this.termsOf(term))));
+      case 'difference':
+        this.step('subtracted', expression, () => formatCost(expression.from), 'what is taken away changes no growth');
+        return this.termsOf(expression.from);
+      case 'product':
+        return this.product(expression.factors);
+      case 'quotient':
+        return this.quotient(expression.of, expression.by);
+      case 'factorial':
+        return [this.factorial(expression)];
+      case 'power':
+        return this.power(expression);
+      case 'logarithm':
+        return this.logarithm(expression);
+      case 'call':
+        return this.call(expression);
+    }
+  }
+
+  private variable(name: string): Term {
+    const number = this.assumed.find((limit) => limit.variable === name && typeof limit.atMost === 'number');
+    if (!number) return monomial(name, 1);
+    this.steps?.push({ kind: 'limited', from: name, to: '1', why: `${name} is at most ${String(number.atMost)}` });
+    return one;
+  }
+
+  private product(factors: readonly CostExpression[]): Term[] {
+    const numbers = factors.filter((factor) => factor.kind === 'number');
+    const rest = factors.filter((factor) => factor.kind !== 'number');
+    if (numbers.some(({ value }) => value <= 0)) return [one];
+    if (numbers.length > 0 && rest.length > 0) {
+      const product: CostExpression = { kind: 'product', factors };
+      const left: CostExpression = rest.length === 1 && rest[0] ? rest[0] : { kind: 'product', factors: rest };
+      this.step('constant', product, () => formatCost(left), 'a constant factor does not count');
+    }
+    return rest
+      .map((factor) => this.termsOf(factor))
+      .reduce((left, right) => this.dominant(left.flatMap((a) => right.map((b) => termOf(add(a, b))))), [one]);
+  }
+
+  private quotient(of: CostExpression, by: CostExpression): Term[] {
+    const above = this.termsOf(of);
+    const below = by.kind === 'number' ? [one] : this.termsOf(by);
+    const [only] = below;
+    if (by.kind === 'number')
+      this.step('constant', { kind: 'quotient', of, by }, () => formatCost(of), 'a constant factor does not count');
+    if (below.length === 1 && only) return above.map((term) => termOf(subtract(term, only)));
+    const divisor = this.opaque(`(${termsText(below)})`, []);
+    return above.map((term) => termOf(subtract(term, divisor)));
+  }
+
+  private factorial(expression: CostExpression & { kind: 'factorial' }): Term {
+    const of = this.polynomialOf(expression.of);
+    const number = numberOf(of);
+    if (number !== null) return one;
+    // (n + 1)! is (n + 1)·n!, which grows as n·n!.
+    const shift = [...of.values()].find(isNumber)?.coefficient ?? 0;
+    const rest = termOf(of);
+    const [only] = rest.values();
+    if (rest.size === 1 && only?.coefficient === 1 && Number.isInteger(shift)) {
+      return termOf(add(logFactorial(rest), scale(this.logarithmOfPolynomial(rest), shift)));
+    }
+    return logFactorial(of);
+  }
+
+  private power(expression: CostExpression & { kind: 'power' }): Term[] {
+    const exponent = this.polynomialOf(expression.exponent);
+    const number = numberOf(exponent);
+    if (number !== null) {
+      if (number === 0) return [one];
+      const terms = this.termsOf(expression.base);
+      const [only] = terms;
+      if (terms.length === 1 && only) return [termOf(scale(only, number))];
+      // (a + b)² grows as a² + b²: twice the larger is at most twice the sum.
+      if (number > 0) return this.dominant(terms.map((term) => termOf(scale(term, number))));
+      return [termOf(scale(this.opaque(`(${termsText(terms)})`, []), number))];
+    }
+    const base = numberOf(this.polynomialOf(expression.base));
+    if (base !== null) {
+      if (base <= 1) return [one];
+      const term = termOf(scale(exponent, Math.log(base)));
+      if (exponent.size > term.size)
+        this.step('constant', expression, () => termText(term), 'a constant factor does not count');
+      return [term];
+    }
+    const terms = this.termsOf(expression.base);
+    return this.dominant(
+      terms.map((term) => {
+        const product = multiply(term, exponent);
+        return product ? termOf(product) : this.opaque(`${wrapped(termText(term))}^(${polynomialText(exponent)})`, []);
+      }),
+    );
+  }
+
+  private logarithm(expression: CostExpression & { kind: 'logarithm' }): Term[] {
+    if (expression.base !== null)
+      this.step(
+        'base',
+        expression,
+        () => formatCost({ ...expression, base: null }),
+        'the base changes a logarithm by a constant factor only',
       );
+    const terms = this.termsOf(expression.of).flatMap((term) => this.logarithmOfTerm(term));
+    if (this.steps && !/^(?:variable|logarithm|call)$/.test(expression.of.kind)) {
+      const written = termsText(this.dominant(terms));
+      if (written !== formatCost({ ...expression, base: null }))
+        this.step('rewritten', expression, () => written, 'the logarithm of a product is a sum, of a power a multiple');
     }
-    return [single(`(${textOf(terms)})`, { power: value })];
+    return terms.length === 0 ? [one] : terms;
   }
-  const bottom = numberOf(base);
-  if (isFree(exponentText(exponent))) return [one];
-  if (bottom !== null) return bottom <= 1 ? [one] : [single(exponentText(exponent), { exponential: Math.log(bottom) })];
-  return [single(`${textOf(termsOf(base))}^${exponentText(exponent)}`, { power: 1 })];
-}
 
-/** Whether a text holds no variable: what is raised to it is constant. */
-function isFree(text: string): boolean {
-  return /^[\d.·^]*$/.test(text);
-}
-
-/** 2^(n+1) grows as 2^n, but 2^(2n) does not: constants are dropped from sums only. */
-function exponentText(exponent: CostExpression): string {
-  if (exponent.kind === 'product') {
-    const scale = exponent.factors.reduce((product, factor) => product * (numberOf(factor) ?? 1), 1);
-    const rest = textOf(termsOf(exponent));
-    return scale === 1 ? rest : `${scale}·${rest}`;
+  /** The logarithm of a term is what is kept of it; each of its parts is a term of its own. */
+  private logarithmOfTerm(term: Term): Term[] {
+    if (term.size === 0) return [one];
+    return [...term.values()]
+      .filter((part) => part.coefficient > 0)
+      .map((part) => {
+        if (part.factorialOf) {
+          const of = part.factorialOf;
+          return termOf(
+            add(this.logarithmOfPolynomial(of), this.logarithmOfPolynomial(this.logarithmOfPolynomial(of))),
+          );
+        }
+        const isTooDeep = [...part.factors.values()].some((powers) => powers.slice(4).some((power) => power !== 0));
+        if (isTooDeep) return this.opaque(`log(${termText(term)})`, []);
+        return termOf(this.logarithmOfPolynomial(polynomial([{ ...part, coefficient: 1 }])));
+      });
   }
-  return textOf(termsOf(exponent));
-}
 
-function callOf(name: string, args: readonly Term[][]): Term[] {
-  const [first = [one]] = args;
-  const [only] = first;
-  switch (name) {
-    case 'sqrt':
-      return first.length === 1 && only ? [scaled(only, 0.5)] : [single(`(${textOf(first)})`, { power: 0.5 })];
-    case 'log':
-      return first.length === 1 && only ? logarithmOf(only) : [single(`log(${textOf(first)})`, { power: 1 })];
-    case 'max':
-      return dominant(args.flat());
-    default: {
-      const texts = [...new Set(args.map(textOf))].sort();
-      return [
-        single(texts.length === 1 && name === 'min' ? `${texts[0]}` : `${name}(${texts.join(', ')})`, { power: 1 }),
-      ];
+  /** ln of the largest part of a polynomial. */
+  private logarithmOfPolynomial(it: Polynomial): Polynomial {
+    const terms = [...it.values()].map((part) =>
+      polynomial(
+        [...part.factors].flatMap(([name, powers]) =>
+          powers.flatMap((power, place) =>
+            power === 0 || place > 3 ? [] : [...monomial(name, place + 1, 1, power).values()],
+          ),
+        ),
+      ),
+    );
+    const [largest] = dominant(terms, []).kept;
+    return largest ?? polynomial([]);
+  }
+
+  private call({ name, args }: CostExpression & { kind: 'call' }): Term[] {
+    const [first, second] = args;
+    const expression: CostExpression = { kind: 'call', name, args };
+    if (!first) return [one];
+    switch (name) {
+      case 'sqrt':
+        return this.power({ kind: 'power', base: first, exponent: { kind: 'number', value: 0.5 } });
+      case 'max': {
+        const terms = this.dominant(args.flatMap((it) => this.termsOf(it)));
+        this.step('largest', expression, () => termsText(terms), 'the largest of several grows as their sum');
+        return terms;
+      }
+      case 'min':
+        return this.smallest(args.map((it) => this.termsOf(it)));
+      case 'alpha':
+      case 'slowlog':
+        return this.slow(name, this.termsOf(args.at(-1) ?? first));
+      case 'choose':
+        return second ? this.choose(first, second) : [one];
     }
   }
-}
 
-/** The logarithm of a product is a sum: log(n·m) grows as log n + log m, log n² as log n, log 2^n as n. */
-function logarithmOf(term: Term): Term[] {
-  const parts = [...term].map(([base, growth]): Term => {
-    if (growth.exponential === Infinity) return times(single(base, { power: 1 }), single(base, { logarithm: 1 }));
-    if (growth.exponential !== 0) return single(base, { power: 1 });
-    return growth.power === 0 ? single(`log log ${base}`, { power: 1 }) : single(base, { logarithm: 1 });
-  });
-  return parts.length === 0 ? [one] : dominant(parts);
-}
-
-function numberOf(expression: CostExpression): number | null {
-  if (expression.kind === 'number') return expression.value;
-  if (expression.kind === 'product') {
-    return expression.factors.reduce<number | null>((product, factor) => {
-      const value = numberOf(factor);
-      return product === null || value === null ? null : product * value;
-    }, 1);
+  private smallest(choices: readonly Term[][]): Term[] {
+    const least = choices.filter((terms, index) =>
+      choices.every(
+        (others, at) =>
+          at === index ||
+          !others.every((term) => isWithinSum(term, terms, this.limits)) ||
+          (at > index && terms.every((term) => isWithinSum(term, others, this.limits))),
+      ),
+    );
+    const [only] = least;
+    if (least.length === 1 && only) return only;
+    const texts = [...new Set(least.map((terms) => termsText(terms)))].sort();
+    return [
+      this.opaque(
+        `min(${texts.join(', ')})`,
+        least.flatMap((terms) => (terms.length === 1 ? terms : [])),
+      ),
+    ];
   }
-  if (expression.kind === 'power') {
-    const base = numberOf(expression.base);
-    const exponent = numberOf(expression.exponent);
-    return base === null || exponent === null ? null : base ** exponent;
+
+  private slow(name: 'alpha' | 'slowlog', terms: readonly Term[]): Term[] {
+    const variables = new Set(terms.flatMap((term) => [...term.values()].flatMap((part) => [...part.factors.keys()])));
+    const place = name === 'alpha' ? alphaPlace : slowlogPlace;
+    return variables.size === 0 ? [one] : this.dominant([...variables].map((variable) => monomial(variable, place)));
   }
-  return null;
-}
 
-function single(base: string, growth: Partial<Growth>): Term {
-  return new Map([[base, { ...noGrowth, ...growth }]]);
-}
-
-function times(a: Term, b: Term): Term {
-  const product = new Map(a);
-  for (const [base, growth] of b) {
-    const known = product.get(base) ?? noGrowth;
-    const sum = {
-      exponential: known.exponential + growth.exponential,
-      power: known.power + growth.power,
-      logarithm: known.logarithm + growth.logarithm,
-    };
-    if (sum.exponential === 0 && sum.power === 0 && sum.logarithm === 0) product.delete(base);
-    else product.set(base, sum);
+  /** C(n, 3) grows as n³; C(n, k) is at most n^k and 2^n. */
+  private choose(of: CostExpression, taken: CostExpression): Term[] {
+    const count = numberOf(this.polynomialOf(taken));
+    if (count !== null)
+      return this.power({ kind: 'power', base: of, exponent: { kind: 'number', value: Math.max(count, 0) } });
+    const [above, below] = [polynomialText(this.polynomialOf(of)), polynomialText(this.polynomialOf(taken))];
+    const larger = [
+      this.power({ kind: 'power', base: of, exponent: taken }),
+      [termOf(scale(this.polynomialOf(of), Math.LN2))],
+    ];
+    return [this.opaque(`C(${above}, ${below})`, larger.flat())];
   }
-  return product;
-}
 
-function scaled(term: Term, by: number): Term {
-  if (by === 0) return one;
-  return new Map(
-    [...term].map(([base, { exponential, power, logarithm }]) => [
-      base,
-      { exponential: exponential * by, power: power * by, logarithm: logarithm * by },
-    ]),
-  );
-}
-
-/** Leaves out every term that another one outgrows or equals. */
-function dominant(terms: readonly Term[]): Term[] {
-  const kept: Term[] = [];
-  for (const term of terms.slice(0, mostTerms)) {
-    if (kept.some((other) => isWithin(term, other))) continue;
-    for (let i = kept.length - 1; i >= 0; i--) if (isWithin(kept[i] ?? one, term)) kept.splice(i, 1);
-    kept.push(term);
+  /** The exact value as a polynomial, constants kept: an exponent must not lose them. */
+  private polynomialOf(expression: CostExpression): Polynomial {
+    const parts = (all: readonly CostExpression[]): Polynomial[] => all.map((it) => this.polynomialOf(it));
+    switch (expression.kind) {
+      case 'number':
+        return constant(expression.value);
+      case 'variable':
+        return monomial(expression.name);
+      case 'sum':
+        return add(...parts(expression.terms));
+      case 'difference':
+        return subtract(this.polynomialOf(expression.from), this.polynomialOf(expression.less));
+      case 'product':
+        return parts(expression.factors).reduce((a, b) => multiply(a, b) ?? this.opaqueValue(expression), constant(1));
+      case 'quotient': {
+        const divisor = raise(this.polynomialOf(expression.by), -1);
+        return (divisor && multiply(this.polynomialOf(expression.of), divisor)) ?? this.opaqueValue(expression);
+      }
+      case 'power': {
+        const power = numberOf(this.polynomialOf(expression.exponent));
+        return (
+          (power === null ? null : raise(this.polynomialOf(expression.base), power)) ?? this.opaqueValue(expression)
+        );
+      }
+      case 'logarithm': {
+        const terms = this.dominant(this.quietly(() => this.termsOf(expression.of)));
+        const [only] = terms;
+        if (terms.length !== 1 || !only) return this.opaqueValue(expression);
+        return scale(only, 1 / Math.log(expression.base ?? 2));
+      }
+      case 'call': {
+        const [first] = expression.args;
+        const root = expression.name === 'sqrt' && first ? raise(this.polynomialOf(first), 0.5) : null;
+        return root ?? this.opaqueValue(expression);
+      }
+      case 'factorial':
+        return this.opaqueValue(expression);
+    }
   }
-  return kept;
-}
 
-/** Whether a grows no faster than b in every variable. */
-function isWithin(a: Term, b: Term): boolean {
-  for (const base of new Set([...a.keys(), ...b.keys()])) {
-    const left = a.get(base) ?? noGrowth;
-    const right = b.get(base) ?? noGrowth;
-    const order = left.exponential - right.exponential || left.power - right.power || left.logarithm - right.logarithm;
-    if (order > 0) return false;
+  /** A value that cannot be written as a polynomial, as a variable of its own. */
+  private opaqueValue(expression: CostExpression): Polynomial {
+    const terms = this.quietly(() => this.dominant(this.termsOf(expression)));
+    const [only] = terms;
+    const [part] = only?.values() ?? [];
+    const [[name] = ['']] = [...(part?.factors ?? [])];
+    if (terms.length === 1 && only?.size === 1 && part?.factors.size === 1 && !/^\w+$/.test(name))
+      return monomial(name);
+    return monomial(`(${termsText(terms)})`);
   }
-  return true;
+
+  private opaque(name: string, atMost: readonly Term[]): Term {
+    for (const term of atMost) this.known.push({ variable: name, atMost: term });
+    return monomial(name, 1);
+  }
+
+  private get limits(): readonly Limit[] {
+    return [...this.assumed, ...this.known];
+  }
+
+  private dominant(terms: readonly Term[]): Term[] {
+    const { kept, covered } = dominant(terms.slice(0, mostTerms), this.limits);
+    for (const { term, by } of this.steps ? covered : []) {
+      const [from, to] = [termText(term), termsText(by)];
+      if (from !== to) this.steps?.push({ kind: 'dominated', from, to, why: `${from} is dominated by ${to}` });
+    }
+    return kept;
+  }
+
+  private step(kind: StepKind, from: CostExpression, to: () => string, why: string): void {
+    const [before, after] = this.steps ? [formatCost(from), to()] : ['', ''];
+    this.steps?.push({ kind, from: before, to: after, why: `${before} is ${after}: ${why}` });
+  }
+
+  private quietly<T>(work: () => T): T {
+    const count = this.steps?.length ?? 0;
+    const result = work();
+    this.steps?.splice(count);
+    return result;
+  }
 }
 
-function textOf(terms: readonly Term[]): string {
-  return terms.map(termText).sort().join(' + ');
-}
-
-function termText(term: Term): string {
-  const factors = [...term].sort(([a], [b]) => (a < b ? -1 : 1)).flatMap(([base, growth]) => growthTexts(base, growth));
-  return factors.length === 0 ? '1' : factors.join('·');
-}
-
-function growthTexts(base: string, { exponential, power, logarithm }: Growth): string[] {
-  const texts: string[] = [];
-  if (exponential === Infinity) texts.push(`${base}!`);
-  else if (exponential !== 0)
-    texts.push(`${rounded(Math.exp(exponential))}^${/^\w+$/.test(base) ? base : `(${base})`}`);
-  if (power !== 0) texts.push(power === 1 ? base : `${base}^${rounded(power)}`);
-  if (logarithm !== 0) texts.push(logarithm === 1 ? `log ${base}` : `log^${rounded(logarithm)} ${base}`);
-  return texts;
-}
-
-function rounded(value: number): number {
-  return Math.round(value * 1e6) / 1e6;
+function wrapped(text: string): string {
+  return /^\w+$/.test(text) ? text : `(${text})`;
 }

@@ -1,87 +1,101 @@
 import { CostError } from '../errors';
+import { type CostToken, costTokens } from './cost-tokens';
 import type { CostExpression, CostFunction } from './expression';
 
 /**
- * Reads a cost in the usual spellings: `O(n log n)`, `n*m`, `n²`, `2^n`, `sqrt n`, `V+E`, `constant`.
- * Words about what is counted (`amortised`, `expected`, `average`, `worst case`) are read over.
- * @throws CostError with the position where reading stopped.
+ * Reads a cost in the usual spellings: `O(n log n)`, `n*m`, `nm`, `n²`, `2^n`, `√n`, `V+E`, `min(n, m)`, `α(n)`,
+ * `constant`, `O(n) + O(m)`. Words about what is counted (`amortised`, `expected`, `worst case`) are read over.
+ * @throws CostError with the position where reading stopped and what was expected there.
  */
 export function readCost(text: string): CostExpression {
   return new CostReader(text).read();
 }
 
-interface Token {
-  readonly kind: 'number' | 'word' | 'sign' | 'end';
-  readonly text: string;
-  readonly at: number;
-}
-
-const functionNames: Readonly<Record<string, CostFunction>> = {
-  log: 'log',
-  lg: 'log',
-  ln: 'log',
-  sqrt: 'sqrt',
-  min: 'min',
-  max: 'max',
-  alpha: 'alpha',
-  α: 'alpha',
-};
-const wordCosts: Readonly<Record<string, string>> = {
-  constant: '1',
-  logarithmic: 'log n',
-  linear: 'n',
-  linearithmic: 'n log n',
-  quadratic: 'n^2',
-  cubic: 'n^3',
-  exponential: '2^n',
-};
-const readOver = /\b(?:amorti[sz]ed|on average|average|expected|worst[ -]case|worst|time|space|extra|auxiliary)\b/gi;
-const superscripts = '⁰¹²³⁴⁵⁶⁷⁸⁹';
-const longest = 200;
+const functionNames: ReadonlyMap<string, CostFunction> = new Map<string, CostFunction>(
+  Object.entries({
+    sqrt: 'sqrt',
+    min: 'min',
+    max: 'max',
+    alpha: 'alpha',
+    α: 'alpha',
+    choose: 'choose',
+    binom: 'choose',
+    c: 'choose',
+  } as const),
+);
 const deepest = 40;
 
 class CostReader {
-  private readonly tokens: readonly Token[];
+  private readonly tokens: readonly CostToken[];
   private next = 0;
   private depth = 0;
 
   constructor(private readonly text: string) {
-    if (text.length > longest) throw new CostError(longest, `at most ${longest} characters`, text);
-    this.tokens = tokenize(text);
+    this.tokens = costTokens(text);
   }
 
   read(): CostExpression {
+    const [first, second] = this.tokens;
+    // “O n log n”: the letter before a bare cost is no variable.
+    if (first && /^[OoΘθΩΟ]$/.test(first.text) && second?.kind === 'word') this.next++;
     const expression = this.sum();
     if (this.peek().kind !== 'end') this.fail('an operator or the end');
-    return expression;
+    return oneCase(expression);
   }
 
   private sum(): CostExpression {
     if (++this.depth > deepest) this.fail('fewer nested parentheses');
-    const terms = [this.product()];
-    while (this.take('+')) terms.push(this.product());
+    let sum: CostExpression = this.take('-') ? { kind: 'number', value: -this.negated() } : this.product();
+    for (;;) {
+      if (this.take('+')) {
+        const term = this.product();
+        sum = sum.kind === 'sum' ? { kind: 'sum', terms: [...sum.terms, term] } : { kind: 'sum', terms: [sum, term] };
+      } else if (this.take('-')) sum = { kind: 'difference', from: sum, less: this.product() };
+      else break;
+    }
     this.depth--;
-    return terms.length === 1 && terms[0] ? terms[0] : { kind: 'sum', terms };
+    return sum;
+  }
+
+  /** After a leading minus only a number makes sense, as in n^(-1). */
+  private negated(): number {
+    const token = this.peek();
+    if (token.kind !== 'number') return this.fail('a number');
+    this.next++;
+    return Number(token.text);
   }
 
   private product(): CostExpression {
-    const factors = [this.power()];
+    let product = this.power();
     for (;;) {
-      if (this.take('*') || this.startsFactor()) factors.push(this.power());
-      else if (this.take('/'))
-        factors.push({ kind: 'power', base: this.power(), exponent: { kind: 'number', value: -1 } });
-      else break;
+      if (this.peek().text === 'choose' && this.tokens[this.next + 1]?.text !== '(') {
+        this.next++;
+        product = { kind: 'call', name: 'choose', args: [product, this.power()] };
+        continue;
+      }
+      if (this.take('*') || this.startsFactor()) {
+        const factor = this.power();
+        product =
+          product.kind === 'product'
+            ? { kind: 'product', factors: [...product.factors, factor] }
+            : { kind: 'product', factors: [product, factor] };
+      } else if (this.take('/')) product = { kind: 'quotient', of: product, by: this.power() };
+      else return product;
     }
-    return factors.length === 1 && factors[0] ? factors[0] : { kind: 'product', factors };
   }
 
   private power(): CostExpression {
     let base = this.atom();
-    if (this.take('!')) base = { kind: 'factorial', of: base };
-    return this.take('^') ? { kind: 'power', base, exponent: this.exponent() } : base;
+    for (;;) {
+      if (this.take('!')) base = { kind: 'factorial', of: base };
+      else if (this.take('^')) base = { kind: 'power', base, exponent: this.exponent() };
+      else return base;
+    }
   }
 
+  /** Powers bind to the right: 2^n^2 is 2^(n^2). */
   private exponent(): CostExpression {
+    if (this.take('-')) return { kind: 'number', value: -this.negated() };
     const base = this.atom();
     return this.take('^') ? { kind: 'power', base, exponent: this.exponent() } : base;
   }
@@ -94,41 +108,105 @@ class CostReader {
     }
     if (token.kind === 'word') {
       this.next++;
-      const name = functionNames[token.text.toLowerCase()];
-      return name ? this.call(name) : { kind: 'variable', name: token.text };
+      return this.named(token);
     }
-    if (this.take('√')) return { kind: 'call', name: 'sqrt', args: [this.atom()] };
-    if (this.take('(')) {
-      const inner = this.sum();
-      if (!this.take(')')) this.fail('a closing parenthesis');
-      return inner;
-    }
+    if (this.take('√')) return { kind: 'call', name: 'sqrt', args: [this.rooted()] };
+    if (this.take('(')) return this.group();
     return this.fail('a variable, a number or a parenthesis');
   }
 
-  /** `log n`, `log(n)`, `log^2 n`, `log_2 n`, `min(n, m)`. */
+  /** √n log n is √n times log n, so a root takes one atom with its power. */
+  private rooted(): CostExpression {
+    const base = this.atom();
+    return this.take('!') ? { kind: 'factorial', of: base } : base;
+  }
+
+  private group(): CostExpression {
+    const inner = this.sum();
+    if (!this.take(')')) this.fail('a closing parenthesis');
+    return inner;
+  }
+
+  private named(token: CostToken): CostExpression {
+    const isFollowed = this.peek().kind === 'sign' && this.peek().text === '(';
+    if (/^[OoΘθΩΟ]$/.test(token.text) && this.take('(')) return this.group();
+    if (/^(?:log|lg|ln)$/.test(token.text)) return this.logarithm(token.text);
+    const name = functionNames.get(token.text.length > 1 || token.text === 'α' ? token.text : token.text.toLowerCase());
+    if (name === undefined || (token.text.length === 1 && token.text !== 'α' && !isFollowed)) return variable(token);
+    if (name === 'choose' && token.text.length === 1 && !this.hasComma()) return variable(token);
+    return this.call(name);
+  }
+
+  /** `log n`, `log(n)`, `log^2 n`, `log_2 n`, `log2(n)`, `log* n`, `log log n`. */
+  private logarithm(word: string): CostExpression {
+    let base: number | null = word === 'ln' ? Math.E : word === 'lg' ? 2 : null;
+    if (this.take('_')) base = this.baseOfLogarithm();
+    else if (this.peek().kind === 'number' && this.tokens[this.next + 1]?.kind !== 'end') base = this.baseOfLogarithm();
+    if (this.peek().text === '*' && this.isGlued()) {
+      this.next++;
+      return { kind: 'call', name: 'slowlog', args: [this.argument()] };
+    }
+    const exponent = this.take('^') ? this.exponent() : null;
+    const logarithm: CostExpression = { kind: 'logarithm', of: this.argument(), base };
+    return exponent ? { kind: 'power', base: logarithm, exponent } : logarithm;
+  }
+
+  private baseOfLogarithm(): number | null {
+    const token = this.peek();
+    if (token.kind === 'number') {
+      this.next++;
+      return Number(token.text);
+    }
+    this.atom();
+    return null;
+  }
+
+  /** What a function without parentheses takes: an atom with its power, or another logarithm. */
+  private argument(): CostExpression {
+    if (this.take('(')) return this.group();
+    return this.power();
+  }
+
   private call(name: CostFunction): CostExpression {
-    if (name === 'log' && this.take('_')) this.atom();
-    else if (name === 'log' && this.peek().kind === 'number') this.next++;
+    const isSingle = name !== 'min' && name !== 'max' && name !== 'choose';
     const exponent = this.take('^') ? this.exponent() : null;
     const args: CostExpression[] = [];
     if (this.take('(')) {
       do args.push(this.sum());
       while (this.take(','));
       if (!this.take(')')) this.fail('a closing parenthesis');
-    } else {
-      args.push(this.power());
-    }
+    } else if (isSingle) args.push(this.rooted());
+    else this.fail('an opening parenthesis');
+    if (isSingle && args.length !== 1 && name !== 'alpha') this.fail('one argument');
+    if (name === 'choose' && args.length !== 2) this.fail('two arguments');
     const call: CostExpression = { kind: 'call', name, args };
     return exponent ? { kind: 'power', base: call, exponent } : call;
   }
 
-  private startsFactor(): boolean {
-    const token = this.peek();
-    return token.kind === 'number' || token.kind === 'word' || token.text === '(' || token.text === '√';
+  /** Whether the parenthesis that opens here holds a comma: C(n, k) is n over k, C(n) is C times n. */
+  private hasComma(): boolean {
+    let depth = 0;
+    for (let index = this.next; index < this.tokens.length; index++) {
+      const { text } = this.tokens[index] ?? { text: '' };
+      if (text === '(') depth++;
+      else if (text === ')' && --depth === 0) return false;
+      else if (text === ',' && depth === 1) return true;
+    }
+    return false;
   }
 
-  private peek(): Token {
+  /** Whether the star stands right behind “log” and before a blank or a variable: the iterated logarithm. */
+  private isGlued(): boolean {
+    const [before, star] = [this.tokens[this.next - 1], this.peek()];
+    return before !== undefined && before.at + before.text.length === star.at;
+  }
+
+  private startsFactor(): boolean {
+    const { kind, text } = this.peek();
+    return kind === 'number' || kind === 'word' || text === '(' || text === '√';
+  }
+
+  private peek(): CostToken {
     return this.tokens[this.next] ?? { kind: 'end', text: '', at: this.text.length };
   }
 
@@ -143,40 +221,50 @@ class CostReader {
   }
 }
 
-function tokenize(text: string): Token[] {
-  const source = unwrapped(text);
-  const tokens: Token[] = [];
-  const pattern = /\s+|(\d+(?:\.\d+)?)|(α|[A-Za-z]+'?)|([⁰¹²³⁴⁵⁶⁷⁸⁹]+)|(\*\*|[-+*·×⋅/^!(),_√])|(.)/gsu;
-  for (const match of source.matchAll(pattern)) {
-    const [, number, word, raised, sign, other] = match;
-    const at = match.index;
-    if (number !== undefined) tokens.push({ kind: 'number', text: number, at });
-    else if (word !== undefined) tokens.push(...wordTokens(word, at));
-    else if (raised !== undefined) {
-      const digits = [...raised].map((digit) => superscripts.indexOf(digit)).join('');
-      tokens.push({ kind: 'sign', text: '^', at }, { kind: 'number', text: digits, at });
-    } else if (sign !== undefined) tokens.push({ kind: 'sign', text: plainSign(sign), at });
-    else if (other !== undefined) throw new CostError(at, 'a variable, a number or an operator', text);
+function variable({ text }: CostToken): CostExpression {
+  return { kind: 'variable', name: text };
+}
+
+/**
+ * People write N and n for the same thing: a capital N, M, K or Q is the small one, unless both stand in the cost.
+ * The v and e of a graph are V and E.
+ */
+function oneCase(expression: CostExpression): CostExpression {
+  const names = new Set<string>();
+  rename(expression, (name) => {
+    names.add(name);
+    return name;
+  });
+  const isGraph = names.has('v') && names.has('e');
+  const renamed = (name: string): string => {
+    if (isGraph && (name === 'v' || name === 'e')) return name.toUpperCase();
+    return /^[NMKQ]$/.test(name) && !names.has(name.toLowerCase()) ? name.toLowerCase() : name;
+  };
+  return [...names].every((name) => renamed(name) === name) ? expression : rename(expression, renamed);
+}
+
+function rename(expression: CostExpression, to: (name: string) => string): CostExpression {
+  const inside = (it: CostExpression): CostExpression => rename(it, to);
+  switch (expression.kind) {
+    case 'number':
+      return expression;
+    case 'variable':
+      return { kind: 'variable', name: to(expression.name) };
+    case 'sum':
+      return { kind: 'sum', terms: expression.terms.map(inside) };
+    case 'difference':
+      return { kind: 'difference', from: inside(expression.from), less: inside(expression.less) };
+    case 'product':
+      return { kind: 'product', factors: expression.factors.map(inside) };
+    case 'quotient':
+      return { kind: 'quotient', of: inside(expression.of), by: inside(expression.by) };
+    case 'power':
+      return { kind: 'power', base: inside(expression.base), exponent: inside(expression.exponent) };
+    case 'factorial':
+      return { kind: 'factorial', of: inside(expression.of) };
+    case 'logarithm':
+      return { kind: 'logarithm', of: inside(expression.of), base: expression.base };
+    case 'call':
+      return { kind: 'call', name: expression.name, args: expression.args.map(inside) };
   }
-  return tokens;
-}
-
-/** `nlogn` is `n log n`; `nm` is left as one name, for nobody can know. */
-function wordTokens(word: string, at: number): Token[] {
-  const glued = /^([A-Za-z])(log|sqrt)([A-Za-z]?)$/.exec(word);
-  if (!glued) return [{ kind: 'word', text: word, at }];
-  const [, before = '', name = '', after = ''] = glued;
-  return [before, name, after].filter((part) => part !== '').map((part): Token => ({ kind: 'word', text: part, at }));
-}
-
-function plainSign(sign: string): string {
-  return sign === '·' || sign === '×' || sign === '⋅' ? '*' : sign === '**' ? '^' : sign;
-}
-
-/** Takes away `O(…)`, `Θ(…)` and words about what is counted, keeping every offset by putting blanks in their place. */
-function unwrapped(text: string): string {
-  const bare = text.replace(readOver, (word) => ' '.repeat(word.length));
-  const spelled = wordCosts[bare.trim().toLowerCase()];
-  if (spelled) return spelled;
-  return bare.replace(/^(\s*)[OoΘθΩ](\s*\()/u, '$1 $2');
 }

@@ -1,0 +1,220 @@
+import type { Bounds, ConditionId } from './bounds';
+import { mainVariable } from './budget';
+
+/** What a bound or a condition points to, by a documented rule. It is a hint, for the person to accept or dismiss. */
+export interface BoundCue {
+  /** Names the rule and what it fired on, so that a dismissal lasts: `tiny:n`. */
+  readonly id: string;
+  readonly text: string;
+  readonly why: string;
+}
+
+/** Cues that follow from bounds and conditions, the most telling first. docs/sheet.md lists the rules. */
+export function boundCues(bounds: Bounds): BoundCue[] {
+  return [
+    ...sizeCues(bounds),
+    ...queryCues(bounds),
+    ...valueCues(bounds),
+    ...limitCues(bounds),
+    ...conditionCues(bounds),
+  ];
+}
+
+function sizeCues({ sizes }: Bounds): BoundCue[] {
+  const main = mainVariable(sizes);
+  return Object.entries(sizes)
+    .filter(([name]) => name !== 'q' && name !== 'k')
+    .flatMap(([name, size]): BoundCue[] => {
+      const cue = (rule: string, text: string, why: string): BoundCue[] => [{ id: `${rule}:${name}`, text, why }];
+      if (size <= 11) return cue('orders', `${name} ≤ ${size}: all orders fit`, `${name}! is at most 40 million.`);
+      if (size <= 24)
+        return cue(
+          'subsets',
+          `${name} ≤ ${size}: all subsets fit`,
+          `2^${name} is at most ${short(2 ** size)}; a state can be a set of bits.`,
+        );
+      if (size <= 42)
+        return cue(
+          'halves',
+          `${name} ≤ ${size}: subsets of each half fit`,
+          `2^(${name}/2) is at most ${short(2 ** (size / 2))}: solve two halves and match them.`,
+        );
+      if (size <= 150)
+        return cue(
+          'fourth',
+          `${name} ≤ ${size}: up to four nested loops fit`,
+          `${name}^4 is about ${short(size ** 4)}.`,
+        );
+      if (size <= 600)
+        return cue(
+          'cubic',
+          `${name} ≤ ${size}: three nested loops fit`,
+          `${name}^3 is about ${short(size ** 3)}: every interval with every split, or all pairs over every middle.`,
+        );
+      if (size <= 8000)
+        return cue(
+          'quadratic',
+          `${name} ≤ ${short(size)}: all pairs fit`,
+          `${name}^2 is about ${short(size ** 2)}; three nested loops do not.`,
+        );
+      if (name === main && size <= 2e6)
+        return cue(
+          'linearithmic',
+          `${name} ≤ ${short(size)}: sort, halve or sweep`,
+          `${name}^2 is about ${short(size ** 2)}, far too many; ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
+        );
+      if (name === main && size <= 2e8)
+        return cue(
+          'linear',
+          `${name} ≤ ${short(size)}: one or two passes`,
+          `Even ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
+        );
+      if (size > 2e8)
+        return cue(
+          'digits',
+          `${name} ≤ ${short(size)}: work on digits, by halving or by a formula`,
+          `Counting up to ${name} is out; it has only ${Math.ceil(Math.log10(size))} digits and ${Math.ceil(Math.log2(size))} bits.`,
+        );
+      return [];
+    });
+}
+
+function queryCues({ sizes, conditions }: Bounds): BoundCue[] {
+  const queries = sizes['q'];
+  const items = sizes[mainVariable(sizes) ?? ''];
+  if (queries === undefined || queries < 100) return [];
+  const why =
+    items === undefined
+      ? `${short(queries)} queries.`
+      : `Answering each from scratch takes q·n, about ${short(queries * items)}.`;
+  const prepare = {
+    id: 'prepare',
+    text: 'Many queries on fixed data: prepare answers',
+    why: `${why} Prepare once what every query can look up.`,
+  };
+  return conditions.includes('online')
+    ? [prepare]
+    : [
+        prepare,
+        {
+          id: 'offline',
+          text: 'All queries are known: answer them in an order that helps',
+          why: 'Nothing says that each must be answered before the next is known.',
+        },
+      ];
+}
+
+function valueCues({ all, sizes }: Bounds): BoundCue[] {
+  const items = sizes[mainVariable(sizes) ?? ''] ?? 1e5;
+  return all.flatMap((bound): BoundCue[] => {
+    if (bound.kind !== 'value') return [];
+    const range = bound.max - (bound.min ?? 0);
+    const cues: BoundCue[] = [];
+    if (range > 50 * items && range > 1e6)
+      cues.push({
+        id: `ranks:${bound.of}`,
+        text: `${bound.of} is far larger than the number of items: use ranks, halves or digits`,
+        why: `A table over ${short(range)} values does not fit; at most ${short(items)} of them occur.`,
+      });
+    else if (range <= 1e6)
+      cues.push({
+        id: `table:${bound.of}`,
+        text: `${bound.of} has few values: index by value`,
+        why: `A table of ${short(range + 1)} counts fits.`,
+      });
+    if ((bound.min ?? 0) < 0)
+      cues.push({
+        id: `negative:${bound.of}`,
+        text: `${bound.of} can be negative: sums do not only grow`,
+        why: 'A window over a rising sum, or a greedy stop, no longer holds.',
+      });
+    if (bound.max * items > 2 ** 31)
+      cues.push({
+        id: `overflow:${bound.of}`,
+        text: `Sums of ${bound.of} need 64 bits`,
+        why: `${short(items)} values of ${short(bound.max)} add up to ${short(bound.max * items)}, over 2^31.`,
+      });
+    return cues;
+  });
+}
+
+function limitCues({ bytes, seconds, all }: Bounds): BoundCue[] {
+  const cues: BoundCue[] = [];
+  if (bytes !== null && bytes >= 500e6)
+    cues.push({
+      id: 'big-tables',
+      text: 'A raised memory limit: big tables are meant',
+      why: `${short(bytes / 8)} numbers of 8 bytes fit.`,
+    });
+  if (bytes !== null && bytes <= 32e6)
+    cues.push({
+      id: 'small-memory',
+      text: 'Little memory: keep rows, not tables',
+      why: `Only ${short(bytes / 8)} numbers of 8 bytes fit.`,
+    });
+  if (seconds !== null && seconds >= 5)
+    cues.push({
+      id: 'long-time',
+      text: 'A long time limit: a heavy factor is meant',
+      why: `${seconds} s allow more than one usual second.`,
+    });
+  if (all.some((bound) => bound.kind === 'size' && /^[EV]$/.test(bound.variable))) {
+    const [vertices, edges] = ['V', 'E'].map((name) =>
+      all.find((bound) => bound.kind === 'size' && bound.variable === name),
+    );
+    if (vertices?.kind === 'size' && edges?.kind === 'size' && edges.max <= 20 * vertices.max)
+      cues.push({
+        id: 'sparse',
+        text: 'The graph is sparse: lists of neighbours',
+        why: `${short(edges.max)} edges for ${short(vertices.max)} vertices; a matrix would hold ${short(vertices.max ** 2)} cells.`,
+      });
+  }
+  return cues;
+}
+
+const conditionTexts: Readonly<Record<ConditionId, readonly [string, string]>> = {
+  'no-extra-space': [
+    'No extra space: use the input, its order or two positions',
+    'A set, a table and the stack of a recursion are extra space.',
+  ],
+  'keep-input': [
+    'The input must stay: no marking, sorting or swapping in it',
+    'Mark by halving the values, by two speeds, or in a copy if space allows.',
+  ],
+  'one-pass': [
+    'One pass: keep a summary that can be updated',
+    'Everything the answer needs has to be carried along; nothing is read twice.',
+  ],
+  'constant-operation': [
+    'Every operation in constant time: join a map with a second structure',
+    'One structure alone rarely serves find, add and remove at once.',
+  ],
+  online: ['Online: the structure must answer while it grows', 'Sorting all queries first is out.'],
+  'comparisons-only': [
+    'Only comparisons: nothing below n·log n sorts',
+    'Counting and hashing look at values; a comparison says only which is larger.',
+  ],
+  'no-recursion': [
+    'No recursion: keep the stack yourself',
+    'Depth is held in a list, or the order is found from below.',
+  ],
+  'no-branching': [
+    'No branching: arithmetic or tables instead of conditions',
+    'A comparison can be a number, 0 or 1, to multiply with or to index by.',
+  ],
+};
+
+function conditionCues({ conditions }: Bounds): BoundCue[] {
+  return [...new Set(conditions)].map((condition) => {
+    const [text, why] = conditionTexts[condition];
+    return { id: condition, text, why };
+  });
+}
+
+/** A number as people say it: 40 000, 3·10^10. */
+function short(value: number): string {
+  if (value < 1e5) return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+  const exponent = Math.floor(Math.log10(value) + 1e-9);
+  const lead = Math.round((value / 10 ** exponent) * 10) / 10;
+  return lead === 1 ? `10^${exponent}` : `${lead}·10^${exponent}`;
+}
