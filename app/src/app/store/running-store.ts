@@ -1,4 +1,4 @@
-import { computed, inject } from '@angular/core';
+import { DestroyRef, computed, inject } from '@angular/core';
 import { type Help, type Result, type SittingKind, type Slip, type Verdict } from '@lernen/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
@@ -121,14 +121,18 @@ export const RunningStore = signalStore(
     };
   }),
   withHooks({
-    onInit(store, database = inject(DATABASE)) {
-      liveQuery(() => database.local.get(key)).subscribe(
+    onInit(store, database = inject(DATABASE), destroyRef = inject(DestroyRef)) {
+      const following = liveQuery(() => database.local.get(key)).subscribe(
         (row) => void store.takeOver(row?.value as Running | undefined),
       );
-      setInterval(() => {
+      const beating = setInterval(() => {
         const running = store.running();
         if (running && running.resumedAt !== null) void store.change({});
       }, heartbeat);
+      destroyRef.onDestroy(() => {
+        following.unsubscribe();
+        clearInterval(beating);
+      });
     },
   }),
 );

@@ -81,7 +81,10 @@ export class OpenPage {
   async close(): Promise<void> {
     TestBed.inject(DerivedStore).stop();
     TestBed.inject(Files).stop();
+    await TestBed.inject(LogStore).catchUp();
     TestBed.resetTestingModule();
+    // What the page had under way ends before its database does.
+    await new Promise((resolve) => setTimeout(resolve, 30));
     await this.database.delete();
   }
 
