@@ -39,7 +39,7 @@ export function largeLog(now: Instant, size: LargeLogSize): Archive {
     ...interview,
     at: new Date(end + (size.days * millisecondsPerDay * (index + 1)) / demo.interviews.length).toISOString(),
   }));
-  return archiveFrom({ ...demo, problems, sittings, interviews }, now);
+  return archiveFrom({ ...demo, problems, sittings, interviews, entries: [] }, now);
 }
 
 function cycled<T>(items: readonly T[], index: number): T {

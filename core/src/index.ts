@@ -1,6 +1,7 @@
 export * from './errors';
 export * from './log/catalogue';
 export * from './log/choice';
+export * from './log/entry';
 export * from './log/interview';
 export * from './log/log';
 export * from './log/problem';

@@ -95,6 +95,7 @@ class DemoWriter {
         techniques: [],
         interviews: this.interviews(),
         choices: [],
+        entries: [],
         settings: {
           ...defaultSettings,
           revision: this.newId(),

@@ -1,5 +1,8 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { ArchiveError } from '../errors';
+import { emptyEntry } from '../log/entry';
 import { type StoredRecords, noRecords } from '../log/log';
 import { defaultSettings } from '../log/settings';
 import { makeInterview, makeProblem, makeSitting, newId, now } from '../testing/make';
@@ -26,6 +29,7 @@ const records: fc.Arbitrary<StoredRecords> = fc
       ...noRecords,
       problems,
       sittings,
+      entries: problems.map(({ id, note }) => emptyEntry('observation', id, newId(), { text: note })),
       interviews: [makeInterview(9, { mix: { heap: 2 } })],
       settings: { ...defaultSettings, revision: newId() },
     };
@@ -50,6 +54,14 @@ describe('the archive', () => {
         expect(readArchive(formatArchive(archive))).toEqual(archive);
       }),
     );
+  });
+
+  it('brings a file of the first version up, and writes the second', async () => {
+    const text = await readFile(fileURLToPath(new URL('./archive-version-1.json', import.meta.url)), 'utf8');
+    const archive = readArchive(text);
+    expect([archive.version, archive.entries, archive.problems.length, archive.sittings.length]).toEqual([2, [], 1, 1]);
+    expect(archive.settings?.language).toBeNull();
+    expect(readArchive(formatArchive(archive))).toEqual(archive);
   });
 
   it('merged into nothing gives everything, merged again changes nothing', () => {
@@ -85,7 +97,7 @@ describe('the archive', () => {
     expect(faultsIn(text)).toEqual([]);
     expect(faultsIn(text.slice(0, -20))).toEqual([jasmine.stringMatching(/^: /)]);
     expect(faultsIn('[]')).toEqual(['format: must be "lernen-archive"']);
-    expect(faultsIn(text.replace('"version": 1', '"version": 9'))).toEqual(['version: is 9, at most 1 can be read']);
+    expect(faultsIn(text.replace('"version": 2', '"version": 9'))).toEqual(['version: is 9, at most 2 can be read']);
     expect(faultsIn(text.replace('"minutes":25', '"minutes":"soon"'))).toEqual([
       jasmine.stringMatching(/^sittings\[0\]\.minutes: /),
     ]);
@@ -94,6 +106,10 @@ describe('the archive', () => {
     ]);
     expect(faultsIn(formatArchive({ ...good, problems: [] }))).toEqual([
       'sittings[0].problemId: names a problem that is not in the file',
+    ]);
+    const stray = emptyEntry('lesson', newId(), newId(), { text: 'Read the bounds first.' });
+    expect(faultsIn(formatArchive({ ...good, entries: [stray] }))).toEqual([
+      'entries[0].problemId: names a problem that is not in the file',
     ]);
     expect(faultsIn(text.replace('"settings": null', '"settings": null, "extra": 1'))).toEqual([
       jasmine.stringContaining('extra'),

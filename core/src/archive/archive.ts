@@ -1,6 +1,7 @@
 import * as z from 'zod/mini';
 import { ArchiveError, type Fault } from '../errors';
 import { ChoiceSchema } from '../log/choice';
+import { EntrySchema } from '../log/entry';
 import { listOf, orNull } from '../log/fields';
 import { InterviewSchema } from '../log/interview';
 import type { StoredRecords } from '../log/log';
@@ -11,7 +12,7 @@ import { TechniqueSchema } from '../log/technique';
 import { type Instant, InstantSchema } from '../log/time';
 
 export const archiveFormat = 'lernen-archive';
-export const archiveVersion = 1;
+export const archiveVersion = 2;
 
 /** Everything a person has, in one file. docs/file-format.md describes it, docs/lernen-archive.schema.json fixes it. */
 export const ArchiveSchema = z.strictObject({
@@ -25,6 +26,8 @@ export const ArchiveSchema = z.strictObject({
   techniques: listOf(TechniqueSchema),
   interviews: listOf(InterviewSchema),
   choices: listOf(ChoiceSchema),
+  /** What the sheets of the problems hold. */
+  entries: listOf(EntrySchema),
   settings: orNull(SettingsSchema),
 });
 export type Archive = z.infer<typeof ArchiveSchema>;
@@ -39,6 +42,7 @@ export function archiveFrom(stored: StoredRecords, exportedAt: Instant): Archive
     techniques: [...stored.techniques],
     interviews: [...stored.interviews],
     choices: [...stored.choices],
+    entries: [...stored.entries],
     settings: stored.settings,
   };
 }
@@ -71,7 +75,7 @@ export function readArchive(text: string): Archive {
       [{ path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` }],
     );
   }
-  const parsed = ArchiveSchema.safeParse(value);
+  const parsed = ArchiveSchema.safeParse(version === 1 ? fromVersion1(value) : value);
   const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
   if (!parsed.success || faults.length > 0) {
     const count =
@@ -83,6 +87,11 @@ export function readArchive(text: string): Archive {
     throw new ArchiveError(`This archive is damaged in ${count}. Nothing was taken from it.`, faults);
   }
   return parsed.data;
+}
+
+/** Version 1 knew no sheets. */
+function fromVersion1(value: object): object {
+  return { ...value, version: 2, entries: [] };
 }
 
 /** Zod's issues as paths and reasons. */
@@ -101,11 +110,13 @@ function parseJson(text: string): unknown {
 
 function strayReferences(archive: Archive): Fault[] {
   const known = new Set(archive.problems.map((problem) => problem.id));
-  return archive.sittings
-    .flatMap((sitting, index) =>
-      known.has(sitting.problemId)
-        ? []
-        : [{ path: `sittings[${index}].problemId`, reason: 'names a problem that is not in the file' }],
+  return (['sittings', 'entries'] as const)
+    .flatMap((name) =>
+      archive[name].flatMap(({ problemId }, index) =>
+        known.has(problemId)
+          ? []
+          : [{ path: `${name}[${index}].problemId`, reason: 'names a problem that is not in the file' }],
+      ),
     )
     .slice(0, mostFaults);
 }

@@ -18,26 +18,31 @@ export interface Merge {
 
 /** Compares incoming records with what is here, by id; the newer revision wins. */
 export function mergeRecords(here: StoredRecords, incoming: StoredRecords): Merge {
-  const problems = mergeNewest(here.problems, incoming.problems);
-  const sittings = mergeRevisions(here.sittings, incoming.sittings);
-  const techniques = mergeNewest(here.techniques, incoming.techniques);
-  const interviews = mergeNewest(here.interviews, incoming.interviews);
-  const choices = mergeNewest(here.choices, incoming.choices);
+  const merged = {
+    problems: mergeNewest(here.problems, incoming.problems),
+    sittings: mergeRevisions(here.sittings, incoming.sittings),
+    techniques: mergeNewest(here.techniques, incoming.techniques),
+    interviews: mergeNewest(here.interviews, incoming.interviews),
+    choices: mergeNewest(here.choices, incoming.choices),
+    entries: mergeNewest(here.entries, incoming.entries),
+  };
   return {
     write: {
-      problems: problems.write,
-      sittings: sittings.write,
-      techniques: techniques.write,
-      interviews: interviews.write,
-      choices: choices.write,
+      problems: merged.problems.write,
+      sittings: merged.sittings.write,
+      techniques: merged.techniques.write,
+      interviews: merged.interviews.write,
+      choices: merged.choices.write,
+      entries: merged.entries.write,
     },
     settings: (incoming.settings?.revision ?? '') > (here.settings?.revision ?? '') ? incoming.settings : null,
     counts: {
-      problems: problems.count,
-      sittings: sittings.count,
-      techniques: techniques.count,
-      interviews: interviews.count,
-      choices: choices.count,
+      problems: merged.problems.count,
+      sittings: merged.sittings.count,
+      techniques: merged.techniques.count,
+      interviews: merged.interviews.count,
+      choices: merged.choices.count,
+      entries: merged.entries.count,
     },
   };
 }

@@ -2,19 +2,27 @@ import type * as z from 'zod/mini';
 import { catalogue } from './catalogue';
 import { type Choice, ChoiceSchema, targetKey } from './choice';
 import { type Interview, InterviewSchema } from './interview';
+import { type Entry, EntrySchema } from './entry';
 import { type Problem, type ProblemId, ProblemSchema } from './problem';
 import { standing } from './record';
 import { type Settings, defaultSettings } from './settings';
 import { type Sitting, SittingSchema } from './sitting';
 import { type Technique, type TechniqueId, TechniqueSchema, resolveTechnique } from './technique';
 
-/** The collections of records, by the name they have in the database and in files. */
-export interface Collections {
+/** What a log is made of: all that estimates and the plan look at. */
+interface LogCollections {
   problems: Problem;
   sittings: Sitting;
   techniques: Technique;
   interviews: Interview;
   choices: Choice;
+}
+export type LogCollectionName = keyof LogCollections;
+
+/** The collections of records, by the name they have in the database and in files. */
+export interface Collections extends LogCollections {
+  /** What the sheets of the problems hold. No log carries it: it is read for one sheet at a time. */
+  entries: Entry;
 }
 export type CollectionName = keyof Collections;
 
@@ -24,15 +32,18 @@ export const collectionSchemas = {
   techniques: TechniqueSchema,
   interviews: InterviewSchema,
   choices: ChoiceSchema,
+  entries: EntrySchema,
 } satisfies { [N in CollectionName]: z.ZodMiniType<Collections[N]> };
 
-export const collectionNames = [
+export const logCollectionNames = [
   'problems',
   'sittings',
   'techniques',
   'interviews',
   'choices',
-] as const satisfies CollectionName[];
+] as const satisfies LogCollectionName[];
+
+export const collectionNames = [...logCollectionNames, 'entries'] as const satisfies CollectionName[];
 
 /** Everything that stands in a person's log: newest revisions, no tombstones, shipped techniques included. */
 export interface Log {
@@ -46,9 +57,14 @@ export interface Log {
 }
 
 /** Records as they are stored: all revisions, tombstones, only the techniques that the person touched. */
-export type StoredRecords = { readonly [N in CollectionName]: readonly Collections[N][] } & {
+export type LogRecords = { readonly [N in LogCollectionName]: readonly Collections[N][] } & {
   readonly settings: Settings | null;
 };
+
+/** The records of a log with what the sheets hold. */
+export interface StoredRecords extends LogRecords {
+  readonly entries: readonly Entry[];
+}
 
 export const noRecords: StoredRecords = {
   problems: [],
@@ -56,11 +72,12 @@ export const noRecords: StoredRecords = {
   techniques: [],
   interviews: [],
   choices: [],
+  entries: [],
   settings: null,
 };
 
 /** Makes the log out of stored records. Sittings of problems that do not stand are left out. */
-export function logFrom(stored: StoredRecords): Log {
+export function logFrom(stored: LogRecords): Log {
   const problems = standing(stored.problems);
   const known = new Set(problems.map((problem) => problem.id));
   const sittings = standing(stored.sittings).filter((sitting) => known.has(sitting.problemId));

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { numberWithin, orNull, wholeNumber } from './fields';
+import { line, numberWithin, orNull, wholeNumber } from './fields';
 import type { Difficulty } from './problem';
 import type { SittingKind } from './sitting';
 import { IdSchema } from './record';
@@ -36,6 +36,10 @@ export const SettingsSchema = z.strictObject({
   /** Days that differ from their weekday; 0 is a day off. */
   exceptions: z._default(z.record(DaySchema, minutes), () => ({})),
   firstDayOfWeek: z._default(z.enum(weekdays), 'mon'),
+  /** The language of the interviews; its rate says what the bounds allow. Null takes a usual one. */
+  language: orNull(line(40)),
+  /** Simple steps a second by language, where they differ from the shipped rates. */
+  stepsPerSecond: z._default(z.record(z.string(), numberWithin(1, 1e12)), () => ({})),
   /** Single-key shortcuts; off for people whose tools send such keys by themselves. */
   singleKeys: z._default(z.boolean(), true),
   /** Keys that differ from the shipped ones, by command. */

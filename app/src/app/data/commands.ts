@@ -1,6 +1,7 @@
 import {
   type CollectionName,
   type Collections,
+  type Entry,
   type NewId,
   RecordError,
   type Settings,
@@ -10,7 +11,8 @@ import {
   faultsOf,
   newestRevisions,
 } from '@lernen/core';
-import type { ContentTable, JournalEntry, LernenDatabase, StoredSettings, Written } from './database';
+import type { ContentTable, JournalEntry, LernenDatabase, StoredEntry, StoredSettings, Written } from './database';
+import { entryFrom, storedEntry } from './entries';
 
 /** Records to write, by collection. Every one carries a fresh revision. */
 export type Changes = { readonly [N in CollectionName]?: readonly Collections[N][] } & { readonly settings?: Settings };
@@ -18,6 +20,10 @@ export type Changes = { readonly [N in CollectionName]?: readonly Collections[N]
 export interface WriteOptions {
   /** Called with the share written; false aborts, and nothing is written. */
   readonly onProgress?: (share: number) => boolean;
+  /** The problem on whose sheet this was done. */
+  readonly sheet?: string | undefined;
+  /** The journal entry that this takes back. */
+  readonly undoes?: number;
 }
 
 const chunk = 1000;
@@ -58,7 +64,7 @@ export async function write(
             part.map((record) => record.id),
           )),
         );
-        await database.table(name).bulkPut(part);
+        await database.table(name).bulkPut(name === 'entries' ? (part as Entry[]).map(storedEntry) : part);
         report(part.length);
       }
     }
@@ -69,7 +75,15 @@ export async function write(
       before.settings = [known ?? null];
       await database.settings.put(stored);
     }
-    return database.journal.add({ at: new Date().toISOString(), label, written, before, undoneBy: null });
+    return database.journal.add({
+      at: new Date().toISOString(),
+      label,
+      written,
+      before,
+      undoneBy: null,
+      ...(options.sheet === undefined ? {} : { sheet: options.sheet }),
+      ...(options.undoes === undefined ? {} : { undoes: options.undoes }),
+    });
   });
 }
 
@@ -85,14 +99,38 @@ export async function undo(database: LernenDatabase, seq: number, newId: NewId):
     const entry = await database.journal.get(seq);
     if (!entry || entry.undoneBy !== null) return { restored: 0, left: 0 };
     const { changes, left } = await inverse(database, entry, newId);
-    const undoneBy = await write(database, changes, `Undid: ${entry.label}`);
+    const undoneBy = await write(database, changes, `Undid: ${entry.label}`, { sheet: entry.sheet, undoes: seq });
     await database.journal.update(seq, { undoneBy });
+    if (entry.sheet !== undefined) await followRestored(database, entry, changes);
     const restored = collectionNames.reduce(
       (sum, name) => sum + (changes[name]?.length ?? 0),
       changes.settings ? 1 : 0,
     );
     return { restored, left };
   });
+}
+
+/** Earlier entries of a sheet wrote states that stand again under a newer revision; that is the one they can be undone by. */
+async function followRestored(database: LernenDatabase, undone: JournalEntry, changes: Changes): Promise<void> {
+  const renewed = new Map<string, string>();
+  for (const name of collectionNames) {
+    for (const old of undone.before[name] ?? []) {
+      const { id, revision } = (old ?? {}) as Partial<Written>;
+      const now = changes[name]?.find((record) => record.id === id);
+      if (now && revision !== undefined) renewed.set(revision, now.revision);
+    }
+  }
+  await database.journal
+    .where('sheet')
+    .equals(undone.sheet ?? '')
+    .modify((entry: { written: JournalEntry['written'] }) => {
+      entry.written = Object.fromEntries(
+        Object.entries(entry.written).map(([name, all]) => [
+          name,
+          all.map(({ id, revision }) => ({ id, revision: renewed.get(revision) ?? revision })),
+        ]),
+      );
+    });
 }
 
 async function inverse(
@@ -134,7 +172,10 @@ async function currentOf<N extends CollectionName>(
 ): Promise<(Collections[N] | null)[]> {
   if (name !== 'sittings') {
     const found = (await database.table(name).bulkGet([...ids])) as (Collections[N] | undefined)[];
-    return found.map((record) => record ?? null);
+    return found.map((record) => {
+      if (!record) return null;
+      return name === 'entries' ? (entryFrom(record as StoredEntry) as Collections[N]) : record;
+    });
   }
   const revisions = (await database.sittings
     .where('id')

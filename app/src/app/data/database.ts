@@ -1,4 +1,4 @@
-import type { Choice, Interview, PlannedKind, Problem, Settings, Sitting, Technique } from '@lernen/core';
+import type { Choice, Entry, Interview, PlannedKind, Problem, Settings, Sitting, Technique } from '@lernen/core';
 import { Dexie, type EntityTable, type Table } from 'dexie';
 
 /** The settings record; there is one. */
@@ -6,7 +6,13 @@ export interface StoredSettings extends Settings {
   readonly id: 'settings';
 }
 
-export type ContentTable = 'problems' | 'sittings' | 'techniques' | 'interviews' | 'choices' | 'settings';
+export type ContentTable = 'problems' | 'sittings' | 'techniques' | 'interviews' | 'choices' | 'entries' | 'settings';
+
+/**
+ * An entry with the stage that it fills, as `problem id/stage`: an index over it says how complete every sheet is
+ * without reading one. Absent while the entry is empty or removed.
+ */
+export type StoredEntry = Entry & { readonly fills?: string };
 
 /** What one command wrote, so that every open page can follow and the command can be undone. */
 export interface JournalEntry {
@@ -21,6 +27,10 @@ export interface JournalEntry {
   readonly before: Readonly<Partial<Record<ContentTable, readonly (object | null)[]>>>;
   /** The entry that undid this one. */
   readonly undoneBy: number | null;
+  /** The problem on whose sheet it was made, where the sheet's own undo answers for it. */
+  readonly sheet?: string;
+  /** The entry that this one took back. */
+  readonly undoes?: number;
 }
 
 export interface Written {
@@ -57,6 +67,7 @@ export class LernenDatabase extends Dexie {
   declare readonly techniques: EntityTable<Technique, 'id'>;
   declare readonly interviews: EntityTable<Interview, 'id'>;
   declare readonly choices: EntityTable<Choice, 'id'>;
+  declare readonly entries: EntityTable<StoredEntry, 'id'>;
   declare readonly settings: EntityTable<StoredSettings, 'id'>;
   declare readonly journal: Table<JournalEntry, number, Omit<JournalEntry, 'seq'>>;
   declare readonly local: EntityTable<LocalRow, 'key'>;
@@ -73,5 +84,6 @@ export class LernenDatabase extends Dexie {
       journal: '++seq',
       local: 'key',
     });
+    this.version(2).stores({ entries: 'id, problemId, fills', journal: '++seq, sheet' });
   }
 }

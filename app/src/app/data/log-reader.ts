@@ -1,17 +1,18 @@
 import {
-  type CollectionName,
   type Collections,
   type Log,
+  type LogCollectionName,
+  type LogRecords,
   type Settings,
   SettingsSchema,
-  type StoredRecords,
-  collectionNames,
+  logCollectionNames,
   logFrom,
 } from '@lernen/core';
 import { type LernenDatabase } from './database';
 import { withoutId } from './commands';
 
 const chunk = 2000;
+const logTables = [...logCollectionNames, 'settings'] as const;
 /** Above this many changed records, reading everything anew is quicker. */
 const mostFollowed = 1500;
 
@@ -22,7 +23,7 @@ const mostFollowed = 1500;
 export class LogReader {
   private seq = 0;
   private isRead = false;
-  private readonly records: { [N in CollectionName]: Map<string, Collections[N]> } = {
+  private readonly records: { [N in LogCollectionName]: Map<string, Collections[N]> } = {
     problems: new Map(),
     sittings: new Map(),
     techniques: new Map(),
@@ -33,7 +34,7 @@ export class LogReader {
 
   constructor(private readonly database: LernenDatabase) {}
 
-  /** Takes in what was written since the last call. @returns whether anything had been. */
+  /** Takes in what was written since the last call. @returns whether anything of the log had been. */
   async catchUp(): Promise<boolean> {
     if (!this.isRead) {
       await this.readAll();
@@ -42,15 +43,19 @@ export class LogReader {
     const entries = await this.database.journal.where('seq').above(this.seq).toArray();
     if (entries.length === 0) return false;
     const changed = entries.reduce(
-      (sum, entry) => sum + Object.values(entry.written).reduce((count, keys) => count + keys.length, 0),
+      (sum, { written }) => logTables.reduce((count, name) => count + (written[name]?.length ?? 0), sum),
       0,
     );
+    if (changed === 0) {
+      this.seq = entries.at(-1)?.seq ?? this.seq;
+      return false;
+    }
     if (changed > mostFollowed) {
       await this.readAll();
       return true;
     }
     for (const { written } of entries) {
-      for (const name of collectionNames) {
+      for (const name of logCollectionNames) {
         const keys = (written[name] ?? []).map(({ id, revision }) => (name === 'sittings' ? revision : id));
         if (keys.length > 0)
           this.put(
@@ -64,7 +69,7 @@ export class LogReader {
     return true;
   }
 
-  stored(): StoredRecords {
+  stored(): LogRecords {
     const { problems, sittings, techniques, interviews, choices } = this.records;
     return {
       problems: [...problems.values()],
@@ -83,7 +88,7 @@ export class LogReader {
   /** In parts, so that a long log never holds the page up for long. */
   private async readAll(): Promise<void> {
     const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
-    for (const name of collectionNames) {
+    for (const name of logCollectionNames) {
       this.records[name].clear();
       const table = this.database.table(name);
       let last: string | null = null;
@@ -106,12 +111,12 @@ export class LogReader {
     this.settings = row ? SettingsSchema.parse(withoutId(row)) : null;
   }
 
-  private put(name: CollectionName, records: readonly object[]): void {
+  private put(name: LogCollectionName, records: readonly object[]): void {
     const map = this.records[name] as Map<string, object>;
     for (const record of records) map.set(keyOf(name, record as Collections[typeof name]), record);
   }
 }
 
-function keyOf(name: CollectionName, record: { id: string; revision: string }): string {
+function keyOf(name: LogCollectionName, record: { id: string; revision: string }): string {
   return name === 'sittings' ? record.revision : record.id;
 }

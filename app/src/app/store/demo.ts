@@ -30,12 +30,15 @@ export class Demo {
   private async fill(): Promise<void> {
     const { demoArchive } = await import('@lernen/demo');
     const now = this.clock.now();
-    const { problems, sittings, techniques, interviews, choices, settings } = demoArchive(now, this.clock.zone);
+    const { problems, sittings, techniques, interviews, choices, entries, settings } = demoArchive(
+      now,
+      this.clock.zone,
+    );
     await this.database.transaction('rw', this.database.tables, async () => {
       for (const table of this.database.tables) await table.clear();
       await write(
         this.database,
-        { problems, sittings, techniques, interviews, choices, ...(settings ? { settings } : {}) },
+        { problems, sittings, techniques, interviews, choices, entries, ...(settings ? { settings } : {}) },
         'Made the demo',
       );
       await this.database.local.put({ key: madeKey, value: now });

@@ -5,6 +5,7 @@ import {
   type DateOrder,
   type Instant,
   type Merge,
+  type StoredRecords,
   type Zone,
   archiveFrom,
   csvTables,
@@ -22,6 +23,7 @@ import {
 import { expose } from 'comlink';
 import { v7 as newId } from 'uuid';
 import { write } from '../../data/commands';
+import { allEntries } from '../../data/entries';
 import { LernenDatabase, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
 import { carryErrors } from '../errors';
@@ -66,7 +68,7 @@ class FilesWorker {
   private prepared: CsvImport | null = null;
 
   async exportArchive(world: World, now: Instant): Promise<string> {
-    return formatArchive(archiveFrom((await this.caughtUp(world)).stored(), now));
+    return formatArchive(archiveFrom(await this.everything(world), now));
   }
 
   async exportCsv(world: World, zone: Zone): Promise<{ problems: string; sittings: string }> {
@@ -81,8 +83,7 @@ class FilesWorker {
     onProgress: Progress,
   ): Promise<{ counts: Merge['counts']; seq: number | null }> {
     const archive = readArchive(text);
-    const reader = await this.caughtUp(world);
-    const merge = mergeRecords(reader.stored(), archive);
+    const merge = mergeRecords(await this.everything(world), archive);
     const isEmpty = Object.values(merge.write).every((records) => records.length === 0) && !merge.settings;
     if (isEmpty) return { counts: merge.counts, seq: null };
     const changes = { ...merge.write, ...(merge.settings ? { settings: merge.settings } : {}) };
@@ -155,6 +156,12 @@ class FilesWorker {
 
   private open(world: World): LernenDatabase {
     return (this.database ??= new LernenDatabase(world));
+  }
+
+  /** The log's records with what all sheets hold. */
+  private async everything(world: World): Promise<StoredRecords> {
+    const reader = await this.caughtUp(world);
+    return { ...reader.stored(), entries: await allEntries(this.open(world)) };
   }
 
   private async caughtUp(world: World): Promise<LogReader> {

@@ -1,0 +1,38 @@
+import { type Entry, type Stage, isFilled, stageOf, stages } from '@lernen/core';
+import type { LernenDatabase, StoredEntry } from './database';
+
+/** What an entry looks like in the database. */
+export function storedEntry(entry: Entry): StoredEntry {
+  const isStanding = !entry.deleted && isFilled(entry);
+  return isStanding ? { ...entry, fills: `${entry.problemId}/${stageOf(entry.kind)}` } : entry;
+}
+
+/** The entry in a row, without what only the database needs. */
+export function entryFrom(row: StoredEntry): Entry {
+  const { fills: _fills, ...entry } = row;
+  return entry;
+}
+
+/** Everything on one sheet, tombstones included. */
+export async function entriesOf(database: LernenDatabase, problemId: string): Promise<Entry[]> {
+  return (await database.entries.where('problemId').equals(problemId).toArray()).map(entryFrom);
+}
+
+/** Everything on all sheets, tombstones included. */
+export async function allEntries(database: LernenDatabase): Promise<Entry[]> {
+  return (await database.entries.toArray()).map(entryFrom);
+}
+
+/** The stages that each sheet's entries fill, read from an index alone. */
+export async function filledStages(database: LernenDatabase): Promise<Map<string, Set<Stage>>> {
+  const filled = new Map<string, Set<Stage>>();
+  for (const key of await database.entries.orderBy('fills').uniqueKeys()) {
+    const [problemId = '', name] = String(key).split('/');
+    const stage = stages.find((it) => it === name);
+    if (!stage) continue;
+    const known = filled.get(problemId);
+    if (known) known.add(stage);
+    else filled.set(problemId, new Set([stage]));
+  }
+  return filled;
+}

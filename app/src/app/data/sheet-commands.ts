@@ -1,0 +1,108 @@
+import { type Entry, type NewId, type Problem } from '@lernen/core';
+import { undo, write } from './commands';
+import type { JournalEntry, LernenDatabase } from './database';
+
+/** A change to a record as one page made it: what the page had before and what it has now. */
+export type SheetEdit =
+  | { readonly table: 'entries'; readonly base: Entry | null; readonly ours: Entry }
+  | { readonly table: 'problems'; readonly base: Problem; readonly ours: Problem };
+
+/** Typing that pauses for less than this is one step of the undo. */
+const burst = 4000;
+/** Steps that a sheet remembers. */
+const mostSteps = 400;
+
+/**
+ * Writes edits of a sheet. What another page wrote meanwhile is kept field by field; where both changed the same field
+ * ours stands, and theirs comes back by an undo. @returns the records as they were written.
+ */
+export function saveSheet(
+  database: LernenDatabase,
+  sheet: string,
+  edits: readonly SheetEdit[],
+  label: string,
+  newId: NewId,
+): Promise<(Entry | Problem)[]> {
+  return database.transaction('rw', database.tables, async () => {
+    const entries: Entry[] = [];
+    const problems: Problem[] = [];
+    for (const edit of edits) {
+      if (edit.table === 'problems') {
+        const theirs = (await database.problems.get(edit.ours.id)) ?? edit.base;
+        problems.push({ ...merged(edit.base, theirs, edit.ours), revision: newId() });
+      } else {
+        const theirs = (await database.entries.get(edit.ours.id)) ?? edit.base;
+        const { fills: _fills, ...entry } = { fills: '', ...merged(edit.base, theirs, edit.ours), revision: newId() };
+        entries.push(entry);
+      }
+    }
+    const before = await database.journal.orderBy('seq').last();
+    const seq = await write(database, { entries, problems }, label, { sheet });
+    if (before && isSameBurst(before, await database.journal.get(seq))) await joinBursts(database, before, seq);
+    const steps = await database.journal.where('sheet').equals(sheet).primaryKeys();
+    if (steps.length > mostSteps) await database.journal.bulkDelete(steps.slice(0, steps.length - mostSteps));
+    return [...entries, ...problems];
+  });
+}
+
+/** Takes back the last step on a sheet. @returns what it was, or null when there is none. */
+export async function undoOnSheet(database: LernenDatabase, sheet: string, newId: NewId): Promise<string | null> {
+  const steps = await database.journal.where('sheet').equals(sheet).sortBy('seq');
+  return takeBack(database, steps.filter((step) => step.undoneBy === null && !isUndo(step, steps)).at(-1), newId);
+}
+
+/** Does again what was taken back last, unless something else was done since. */
+export async function redoOnSheet(database: LernenDatabase, sheet: string, newId: NewId): Promise<string | null> {
+  const steps = await database.journal.where('sheet').equals(sheet).sortBy('seq');
+  const last = steps.filter((step) => step.undoneBy === null && isUndo(step, steps)).at(-1);
+  const isOvertaken = steps.some((step) => step.undoes === undefined && last !== undefined && step.seq > last.seq);
+  return takeBack(database, isOvertaken ? undefined : last, newId);
+}
+
+async function takeBack(
+  database: LernenDatabase,
+  step: JournalEntry | undefined,
+  newId: NewId,
+): Promise<string | null> {
+  if (!step) return null;
+  await undo(database, step.seq, newId);
+  return step.label.replace(/^(?:Undid: )+/, '');
+}
+
+/** Whether a step took something back; one that took back such a step did it again. */
+function isUndo(step: JournalEntry, steps: readonly JournalEntry[]): boolean {
+  const target = steps.find(({ seq }) => seq === step.undoes);
+  return step.undoes !== undefined && (target === undefined || !isUndo(target, steps));
+}
+
+function isSameBurst(before: JournalEntry, now: JournalEntry | undefined): boolean {
+  if (!now || before.sheet === undefined || before.sheet !== now.sheet || before.label !== now.label) return false;
+  if (before.undoes !== undefined || Date.parse(now.at) - Date.parse(before.at) > burst) return false;
+  return idsOf(before) === idsOf(now);
+}
+
+function idsOf({ written }: JournalEntry): string {
+  return Object.values(written)
+    .flatMap((all) => all.map(({ id }) => id))
+    .join();
+}
+
+/** One step out of two: what stood before the first, what was written by the second. */
+async function joinBursts(database: LernenDatabase, first: JournalEntry, second: number): Promise<void> {
+  await database.journal.update(second, { before: first.before });
+  await database.journal.delete(first.seq);
+}
+
+/** Three-way by field: ours where we changed it, else theirs. */
+function merged<R extends object>(base: R | null, theirs: R | null, ours: R): R {
+  if (base === null || theirs === null) return ours;
+  const fields = Object.keys(ours).map((name) => {
+    const field = name as keyof R;
+    return [name, isSame(ours[field], base[field]) ? theirs[field] : ours[field]] as const;
+  });
+  return Object.fromEntries(fields) as R;
+}
+
+function isSame(a: unknown, b: unknown): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
+}
