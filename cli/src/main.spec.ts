@@ -92,4 +92,36 @@ describe('lernen on the command line', () => {
       err: jasmine.stringContaining('ENOENT'),
     });
   }, 30_000);
+
+  it('reads a cost: normal form, why, relation, and what it comes to at the bounds', async () => {
+    const bounds = ['--bounds', 'n<=2e5,q<=1e5', '--limit', '2s', '--memory', '256MB'];
+    const { code, out } = await lernen(['cost', 'O(3n log n + m)', '--compare', 'n^2', '--assume', 'm<=n', '--json']);
+    expect([code, JSON.parse(out).normal, JSON.parse(out).relation]).toEqual([0, 'O(n·log n)', 'smaller']);
+    expect(JSON.parse(out).steps.map((step: { why: string }) => step.why)).toEqual([
+      '3·n·log n is n·log n: a constant factor does not count',
+      'm is dominated by n·log n',
+    ]);
+    const { at } = JSON.parse((await lernen(['cost', 'n^2', ...bounds, '--json'])).out);
+    expect([at.steps.value, at.fits, at.memory.fits]).toEqual([4e10, 'over', 'over']);
+    expect(at.classes.find((it: { cost: string }) => it.cost === 'n·q')).toEqual({
+      cost: 'n·q',
+      fits: 'over',
+      largest: 2000,
+    });
+    expect((await lernen(['cost', '2^n', ...bounds])).out).toContain('steps of 2·10⁸: over');
+  }, 30_000);
+
+  it('fails on a cost, a bound or a limit that it cannot read, and says where', async () => {
+    const errors = await Promise.all([
+      lernen(['cost', 'n log )', '--json']),
+      lernen(['cost', 'n', '--bounds', 'plenty of n']),
+      lernen(['cost', 'n*z', '--bounds', 'n<=5']),
+      lernen(['cost', 'n', '--bounds', 'n<=5', '--limit', 'soon']),
+    ]);
+    expect(errors.map(({ code, out }) => [code, out])).toEqual(errors.map(() => [1, '']));
+    expect(errors[0]?.err).toContain('at position 7: expected a variable');
+    expect(errors[1]?.err).toContain('“plenty of n” is no bound');
+    expect(errors[2]?.err).toContain('no size for z');
+    expect(errors[3]?.err).toContain('“soon” is no time limit');
+  }, 30_000);
 });

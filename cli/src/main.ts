@@ -21,6 +21,7 @@ import {
 } from '@lernen/core';
 import { demoArchive } from '@lernen/demo';
 import { Command, InvalidArgumentError } from 'commander';
+import { type CostOptions, costReport, costText } from './cost';
 import { planText, quickText, techniquesText } from './text';
 
 interface AsOf {
@@ -114,6 +115,22 @@ program
     }
     await writeFile(join(out, 'problems.csv'), tables.problems);
     await writeFile(join(out, 'sittings.csv'), tables.sittings);
+  });
+
+program
+  .command('cost')
+  .description('read a cost: its normal form and why; exits with 1 and the position when it cannot be read')
+  .argument('<expression>', 'such as "O(n log n + n)"')
+  .option('--compare <expression>', 'say whether it is smaller, equal, larger or incomparable')
+  .option('--assume <limit...>', 'what is known, such as "m<=n"', [])
+  .option('--bounds <bounds>', 'sizes to evaluate it at, such as "n<=2e5,q<=1e5"')
+  .option('--limit <time>', 'the time limit, such as 2s')
+  .option('--memory <size>', 'the memory limit, such as 256MB')
+  .option('--rate <steps>', 'simple steps a second', String(1e8))
+  .option('--json', 'as JSON')
+  .action((expression: string, { json, ...options }: CostOptions & { json?: boolean }) => {
+    const report = costReport(expression, options);
+    print(json ? JSON.stringify(report, null, 2) : costText(report, options.compare));
   });
 
 try {

@@ -20,7 +20,7 @@ export * from './cost/budget';
 export * from './cost/evaluate-cost';
 export * from './cost/expression';
 export { type Limit } from './cost/growth';
-export { type Magnitude } from './cost/magnitude';
+export { type Magnitude, magnitude, product } from './cost/magnitude';
 export * from './cost/normal-cost';
 export * from './cost/read-cost';
 export * from './cost/state-card';
