@@ -34,6 +34,16 @@ export class CostError extends LernenError {
   }
 }
 
+/** A rule of a trace that cannot be read; `at` is the offset of the first letter in the way. */
+export class RuleError extends LernenError {
+  constructor(
+    readonly at: number,
+    readonly expected: string,
+  ) {
+    super('rule', `Cannot read the rule at position ${at + 1}: expected ${expected}.`);
+  }
+}
+
 /** A file that is not a Lernen archive, or a damaged one. Nothing of it is taken. */
 export class ArchiveError extends LernenError {
   constructor(message: string, faults: readonly Fault[] = []) {

@@ -21,6 +21,13 @@ export const shippedRates: Readonly<Record<string, number>> = {
   php: 2e7,
 };
 export const usualRate = 1e8;
+
+/** The rate of a language, a person's own before the shipped one; of an unknown or no language the usual one. */
+export function rateOf(language: string | null, own: Readonly<Record<string, number>> = {}): number {
+  const name = (language ?? '').trim().toLowerCase();
+  return own[name] ?? shippedRates[name] ?? usualRate;
+}
+
 export const usualSeconds = 1;
 export const usualBytes = 256e6;
 

@@ -84,6 +84,6 @@ export class LernenDatabase extends Dexie {
       journal: '++seq',
       local: 'key',
     });
-    this.version(2).stores({ entries: 'id, problemId, fills', journal: '++seq, sheet' });
+    this.version(2).stores({ entries: 'id, problemId, kind, fills', journal: '++seq, sheet' });
   }
 }

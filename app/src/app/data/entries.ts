@@ -1,4 +1,4 @@
-import { type Entry, type Stage, isFilled, stageOf, stages } from '@lernen/core';
+import { type Entry, type Relation, type Stage, isFilled, stageOf, stages } from '@lernen/core';
 import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */
@@ -35,4 +35,10 @@ export async function filledStages(database: LernenDatabase): Promise<Map<string
     else filled.set(problemId, new Set([stage]));
   }
   return filled;
+}
+
+/** How problems are related, from all sheets. */
+export async function relationsIn(database: LernenDatabase): Promise<Relation[]> {
+  const rows = await database.entries.where('kind').equals('relation').toArray();
+  return rows.map(entryFrom).filter((entry): entry is Relation => entry.kind === 'relation' && !entry.deleted);
 }

@@ -1,0 +1,57 @@
+import type { ArgumentKind, LessonKind, ReasonLeft, RelationKind, Stage } from '@lernen/core';
+
+export const stageWords: Readonly<Record<Stage, string>> = {
+  read: 'Read',
+  bounds: 'Bounds',
+  examples: 'Examples',
+  observations: 'Observations',
+  approaches: 'Approaches',
+  trace: 'Trace',
+  code: 'Code',
+  why: 'Why it holds',
+  lessons: 'Lessons',
+  family: 'Family',
+};
+
+/** Capital letters that lead to a stage and put the cursor where one would write next. */
+export const stageKeys: Readonly<Record<Stage, string>> = {
+  read: 'R',
+  bounds: 'B',
+  examples: 'E',
+  observations: 'O',
+  approaches: 'A',
+  trace: 'T',
+  code: 'C',
+  why: 'W',
+  lessons: 'S',
+  family: 'F',
+};
+
+export const argumentWords: Readonly<Record<ArgumentKind, string>> = {
+  invariant: 'an invariant',
+  exchange: 'an exchange',
+  induction: 'induction',
+  contradiction: 'contradiction',
+  counting: 'counting',
+  'case-by-case': 'case by case',
+};
+
+export const leftWords: Readonly<Record<ReasonLeft, string>> = {
+  'over-limit': 'over the limit',
+  counterexample: 'a counterexample',
+  condition: 'breaks a condition',
+  'too-long': 'too long to write',
+};
+
+export const lessonWords: Readonly<Record<LessonKind, string>> = {
+  cue: 'The cue that should have told me',
+  slip: 'What slipped',
+  say: 'What to say next time',
+  question: 'A question left open',
+};
+
+export const relationWords: Readonly<Record<RelationKind, string>> = {
+  'builds-on': 'builds on',
+  'twist-of': 'is a twist of',
+  'same-idea': 'same idea as',
+};

@@ -1,0 +1,333 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { type Approach, type ReasonLeft, checkApproach, reasonsLeft } from '@lernen/core';
+import { LogStore } from '../../store/log-store';
+import { SheetStore } from '../../store/sheet-store';
+import { CostCell } from '../../ui/cost-cell';
+import { TechniquePicker } from '../../ui/technique-picker';
+import { valueOf } from '../../ui/value-of';
+import { Writing } from '../../ui/writing';
+import { SheetLimits } from '../sheet-limits';
+import { leftWords } from '../stage-words';
+import { EntryRow } from './entry-row';
+
+/** One approach: the idea, its costs, the verdict against the bounds, and why it was left. */
+@Component({
+  selector: 'app-approach-row',
+  imports: [CostCell, EntryRow, TechniquePicker, Writing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-entry-row
+      [mark]="index() + 1"
+      [entry]="approach()"
+      [label]="name()"
+      (next)="next.emit()"
+      [class.detailed]="isDetailed()"
+    >
+      <div class="line">
+        <app-writing
+          [label]="'Idea of ' + name()"
+          placeholder="the idea, in a sentence or two"
+          [value]="approach().idea"
+          (valueChange)="change({ idea: $event })"
+          (emptied)="store.remove(approach())"
+        />
+        <div class="costs">
+          <app-cost-cell
+            [label]="'Time of ' + name()"
+            placeholder="time"
+            [value]="approach().time"
+            (valueChange)="change({ time: $event })"
+          />
+          <app-cost-cell
+            [label]="'Space of ' + name()"
+            placeholder="space"
+            [value]="approach().space"
+            (valueChange)="change({ space: $event })"
+          />
+        </div>
+        <p class="verdict" [class]="check().verdict" role="status" [attr.aria-label]="'Verdict on ' + name()">
+          <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true">
+            @switch (check().verdict) {
+              @case ('fits') {
+                <rect x="0.5" y="0.5" width="11" height="11" fill="currentColor" />
+              }
+              @case ('unknown') {
+                <rect x="0.5" y="0.5" width="11" height="11" fill="none" stroke="currentColor" stroke-dasharray="2 2" />
+              }
+              @case ('tight') {
+                <rect x="0.5" y="0.5" width="11" height="11" fill="none" stroke="currentColor" />
+                <rect x="0.5" y="6" width="11" height="5.5" fill="currentColor" />
+              }
+              @default {
+                <rect x="0.5" y="0.5" width="11" height="11" fill="none" stroke="currentColor" />
+                <path d="M0 6L6 0M0 12L12 0M6 12L12 6" stroke="currentColor" />
+              }
+            }
+          </svg>
+          <span>{{ check().text }}</span>
+        </p>
+      </div>
+      @for (broken of check().broken; track broken.condition) {
+        <p class="pointed">{{ broken.why }}</p>
+      }
+      @for (remark of check().remarks; track remark) {
+        <p class="pointed">{{ remark }}</p>
+      }
+      @if (approach().operations.length > 0) {
+        <table [attr.aria-label]="'Costs per operation of ' + name()">
+          <tbody>
+            @for (operation of approach().operations; track $index; let at = $index) {
+              <tr>
+                <td>
+                  <app-writing
+                    [label]="'Operation ' + (at + 1) + ' of ' + name()"
+                    placeholder="operation"
+                    [sentence]="true"
+                    [longest]="500"
+                    [value]="operation.name"
+                    (valueChange)="setOperation(at, { name: $event })"
+                    (entered)="addOperation()"
+                    (emptied)="dropOperation(at)"
+                  />
+                </td>
+                <td class="cost">
+                  <app-cost-cell
+                    [label]="'Time of operation ' + (at + 1) + ' of ' + name()"
+                    [value]="operation.time"
+                    (valueChange)="setOperation(at, { time: $event })"
+                  />
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+      <div class="details">
+        <label class="pair"
+          ><span class="label">dominant part</span>
+          <app-writing
+            [label]="'Dominant part of ' + name()"
+            placeholder="the sort"
+            [sentence]="true"
+            [longest]="500"
+            [value]="approach().dominant"
+            (valueChange)="change({ dominant: $event })"
+        /></label>
+        <label class="pair"
+          ><span class="label">trade-off</span>
+          <app-writing
+            [label]="'Trade-off of ' + name()"
+            placeholder="what is paid for what"
+            [value]="approach().tradeOff"
+            (valueChange)="change({ tradeOff: $event })"
+        /></label>
+        <div class="left">
+          <span class="label">left because</span>
+          <select [attr.aria-label]="'Why ' + name() + ' was left'" (change)="setLeft(valueOf($event))">
+            <option value="">it was not left</option>
+            @for (reason of reasonsLeft; track reason) {
+              <option [value]="reason" [selected]="approach().left === reason">{{ leftWords[reason] }}</option>
+            }
+          </select>
+          @if (approach().left === 'counterexample') {
+            <select
+              [attr.aria-label]="'Counterexample to ' + name()"
+              (change)="change({ counterexampleId: valueOf($event) || null })"
+            >
+              <option value="">which example?</option>
+              @for (example of examples(); track example.id) {
+                <option [value]="example.id" [selected]="approach().counterexampleId === example.id">
+                  example {{ $index + 1 }}: {{ example.input.slice(0, 40) }}
+                </option>
+              }
+            </select>
+          }
+          @if (approach().left !== null) {
+            <app-writing
+              class="grow"
+              [label]="'More on why ' + name() + ' was left'"
+              placeholder="in a few words"
+              [sentence]="true"
+              [longest]="500"
+              [value]="approach().leftNote"
+              (valueChange)="change({ leftNote: $event })"
+            />
+          }
+        </div>
+        <div class="left quiet">
+          <span class="label">technique</span>
+          <app-technique-picker
+            [label]="'Technique of ' + name()"
+            placeholder="none named"
+            [techniques]="log.offered()"
+            [value]="approach().technique"
+            (valueChange)="change({ technique: $event })"
+          />
+          <button type="button" class="add" (click)="addOperation()">Costs per operation</button>
+        </div>
+      </div>
+      @if (summary(); as text) {
+        <p class="summary">{{ text }}</p>
+      }
+    </app-entry-row>
+  `,
+  styles: `
+    .line {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) 124px 132px;
+      gap: 0 12px;
+      align-items: start;
+    }
+    .costs {
+      font: 400 13px/1.5 var(--mono);
+    }
+    .verdict {
+      display: flex;
+      gap: 7px;
+      padding-top: 4px;
+      font-size: 13px;
+      line-height: 1.4;
+    }
+    .verdict svg {
+      flex: none;
+      margin-top: 3px;
+    }
+    .fits {
+      color: var(--moss);
+    }
+    .tight {
+      color: color-mix(in srgb, var(--lamp) 72%, var(--ink));
+    }
+    .over,
+    .breaks {
+      color: var(--risk);
+    }
+    .unknown {
+      color: var(--ink-2);
+    }
+    .pointed {
+      margin: 3px 6px;
+      padding-left: 10px;
+      border-left: 2px solid var(--risk);
+      color: var(--risk);
+      font-size: 13px;
+    }
+    table {
+      margin: 2px 0 4px 6px;
+      border-left: 2px solid var(--line);
+      font-size: 13px;
+    }
+    td {
+      padding: 0 0 0 6px;
+      min-width: 150px;
+      vertical-align: baseline;
+    }
+    .details {
+      display: none;
+      margin-left: 6px;
+      padding-left: 10px;
+      border-left: 2px solid var(--line);
+      font-size: 13px;
+    }
+    app-entry-row:focus-within .details {
+      display: block;
+    }
+    .summary {
+      padding: 0 6px;
+      color: var(--ink-2);
+      font-size: 13px;
+    }
+    app-entry-row:focus-within .summary {
+      display: none;
+    }
+    .pair,
+    .left {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 6px;
+      align-items: baseline;
+    }
+    .pair app-writing,
+    .grow {
+      flex: 1 1 200px;
+    }
+    .quiet {
+      align-items: center;
+      padding: 4px 0;
+    }
+    .quiet app-technique-picker {
+      width: 190px;
+    }
+    select {
+      max-width: 220px;
+      min-height: 26px;
+      padding: 2px 0;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      font: 400 13px/1.4 var(--text);
+    }
+    @media (width < 600px) {
+      .line {
+        grid-template-columns: minmax(0, 1fr) 124px;
+      }
+      .line > app-writing {
+        grid-column: 1 / -1;
+      }
+      .line > .verdict {
+        grid-row: 2;
+        padding-left: 6px;
+      }
+    }
+  `,
+})
+export class ApproachRow {
+  protected readonly store = inject(SheetStore);
+  protected readonly log = inject(LogStore);
+  private readonly limits = inject(SheetLimits);
+  readonly approach = input.required<Approach>();
+  readonly index = input.required<number>();
+  readonly next = output();
+  protected readonly valueOf = valueOf;
+  protected readonly reasonsLeft = reasonsLeft;
+  protected readonly leftWords = leftWords;
+  protected readonly name = computed(() => `approach ${this.index() + 1}`);
+  protected readonly examples = computed(() => this.store.of('example'));
+  protected readonly isDetailed = computed(() => this.summary() !== '');
+  protected readonly check = computed(() => checkApproach(this.approach(), this.limits.bounds(), this.limits.budget()));
+
+  /** The details in one line, while nobody writes in them. */
+  protected readonly summary = computed(() => {
+    const { technique, dominant, tradeOff, left, leftNote, counterexampleId } = this.approach();
+    const example = this.examples().findIndex(({ id }) => id === counterexampleId);
+    const reason = left === null ? '' : `left: ${leftWords[left]}${left === 'counterexample' && example >= 0 ? `, example ${example + 1}` : ''}`;
+    return [
+      reason + (reason && leftNote ? `, ${leftNote}` : ''),
+      technique === null ? '' : (this.log.techniquesById().get(technique)?.name ?? technique),
+      dominant === '' ? '' : `dominant: ${dominant}`,
+      tradeOff,
+    ]
+      .filter((part) => part !== '')
+      .join(' · ');
+  });
+
+  protected change(part: Partial<Approach>): void {
+    this.store.change(this.approach(), part);
+  }
+
+  protected setLeft(value: string): void {
+    this.change({ left: reasonsLeft.find((reason): reason is ReasonLeft => reason === value) ?? null });
+  }
+
+  protected addOperation(): void {
+    this.change({ operations: [...this.approach().operations, { name: '', time: '' }] });
+  }
+
+  protected setOperation(at: number, part: Partial<Approach['operations'][number]>): void {
+    this.change({ operations: this.approach().operations.map((it, index) => (index === at ? { ...it, ...part } : it)) });
+  }
+
+  protected dropOperation(at: number): void {
+    this.change({ operations: this.approach().operations.filter((_, index) => index !== at) });
+  }
+}

@@ -1,0 +1,232 @@
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  type Bound,
+  type ConditionId,
+  approximately,
+  bytesText,
+  conditions,
+  magnitude,
+  readBoundLine,
+  readBounds,
+} from '@lernen/core';
+import { SheetStore } from '../../store/sheet-store';
+import { StageFrame } from './stage-frame';
+
+const mostLines = 40;
+const longestLine = 200;
+
+/** Bounds and conditions as lines of text, each with what was understood of it beside it. */
+@Component({
+  selector: 'app-bounds-stage',
+  imports: [StageFrame],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-stage-frame stage="bounds">
+      <div class="lines">
+        <textarea
+          #area
+          data-start
+          class="mono"
+          aria-label="Bounds and conditions, one a line"
+          placeholder="n ≤ 3·10^5&#10;0 ≤ a[i] ≤ 10^9&#10;2 s, one pass …"
+          spellcheck="false"
+          [rows]="rowCount()"
+          [value]="shown()"
+          (input)="write(area.value)"
+          (blur)="typed.set(null)"
+        ></textarea>
+        <ol aria-label="As understood">
+          @for (line of understood(); track $index) {
+            <li [class.unknown]="line.isUnknown" [class.empty]="line.text === ''">{{ line.text || ' ' }}</li>
+          }
+        </ol>
+      </div>
+      @if (fault(); as text) {
+        <p class="fault">{{ text }}</p>
+      }
+      <div class="conditions" role="group" aria-label="Conditions">
+        @for (condition of conditionList(); track condition.id) {
+          <button
+            type="button"
+            class="condition"
+            [attr.aria-pressed]="condition.isSet"
+            (click)="toggle(condition.id)"
+          >
+            {{ condition.words }}
+          </button>
+        }
+      </div>
+    </app-stage-frame>
+  `,
+  styles: `
+    .lines {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+      gap: 0 20px;
+    }
+    textarea {
+      width: 100%;
+      padding: 3px 6px;
+      border: 0;
+      border-radius: 3px;
+      background: none;
+      color: var(--ink);
+      font-size: 13px;
+      line-height: 22px;
+      white-space: pre;
+      resize: none;
+      overflow-x: auto;
+      overflow-y: hidden;
+    }
+    textarea::placeholder {
+      color: var(--ink-2);
+      opacity: 1;
+    }
+    textarea:hover,
+    textarea:focus {
+      background: var(--sheet);
+    }
+    ol {
+      margin: 0;
+      padding: 3px 0;
+      color: var(--ink-2);
+      font-size: 13px;
+      line-height: 22px;
+      list-style: none;
+    }
+    li {
+      min-height: 22px;
+      padding-left: 14px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    li:not(.empty) {
+      border-left: 2px solid var(--sea);
+    }
+    li.unknown:not(.empty) {
+      border-left-style: dotted;
+      border-color: var(--ink-2);
+      font-style: italic;
+    }
+    .conditions {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      margin-top: 8px;
+    }
+    .condition {
+      min-height: 26px;
+      padding: 1px 10px;
+      border: 1px solid var(--line);
+      border-radius: 3px;
+      background: none;
+      color: var(--ink-2);
+      font: 400 13px/1.4 var(--text);
+      cursor: pointer;
+    }
+    .condition:hover {
+      border-color: var(--ink-2);
+    }
+    .condition[aria-pressed='true'] {
+      border-color: var(--sea);
+      background: var(--sea-soft);
+      color: var(--ink);
+    }
+    .condition[aria-pressed='true']::before {
+      content: '■ ';
+      font-size: 9px;
+      vertical-align: 1px;
+    }
+    @media (width < 600px) {
+      .lines {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
+    @media print {
+      .condition[aria-pressed='false'] {
+        display: none;
+      }
+    }
+  `,
+})
+export class BoundsStage {
+  private readonly store = inject(SheetStore);
+  private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
+  /** The text as it is being typed, blank lines and all; null while nobody types. */
+  protected readonly typed = signal<string | null>(null);
+  protected readonly shown = computed(() => this.typed() ?? (this.store.problem()?.bounds ?? []).join('\n'));
+  protected readonly rowCount = computed(() => Math.max(this.shown().split('\n').length, 3));
+  protected readonly understood = computed(() =>
+    this.shown()
+      .split('\n')
+      .map((line) => {
+        const bounds = readBoundLine(line);
+        return {
+          text: bounds.map(meaningOf).join('; '),
+          isUnknown: bounds.some(({ kind }) => kind === 'remark'),
+        };
+      }),
+  );
+  protected readonly fault = computed(() => {
+    const lines = linesOf(this.shown());
+    if (lines.length > mostLines) return `Only the first ${mostLines} lines are kept.`;
+    return lines.some((line) => line.length > longestLine)
+      ? `A line can have up to ${longestLine} letters; what is beyond is not kept.`
+      : null;
+  });
+  protected readonly conditionList = computed(() => {
+    const set = new Set(readBounds(this.store.problem()?.bounds ?? []).conditions);
+    return (Object.entries(conditions) as [ConditionId, string][]).map(([id, words]) => ({
+      id,
+      words,
+      isSet: set.has(id),
+    }));
+  });
+
+  protected write(text: string): void {
+    this.typed.set(text);
+    this.store.changeProblem({
+      bounds: linesOf(text)
+        .slice(0, mostLines)
+        .map((line) => line.slice(0, longestLine)),
+    });
+  }
+
+  protected toggle(id: ConditionId): void {
+    const bounds = this.store.problem()?.bounds ?? [];
+    const without = bounds.filter((line) => !readBounds([line]).conditions.includes(id));
+    this.typed.set(null);
+    this.store.changeProblem({ bounds: without.length < bounds.length ? without : [...bounds, conditions[id]] });
+  }
+}
+
+function linesOf(text: string): string[] {
+  return text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '');
+}
+
+function meaningOf(bound: Bound): string {
+  const number = (value: number): string =>
+    value < 0 ? `−${approximately(magnitude(-value))}` : approximately(magnitude(value));
+  const range = (min: number | null, max: number): string =>
+    min === null ? `up to ${number(max)}` : `${number(min)} to ${number(max)}`;
+  switch (bound.kind) {
+    case 'size':
+      return `${bound.variable === 'q' ? 'queries' : `size ${bound.variable}`}: ${range(bound.min, bound.max)}`;
+    case 'value':
+      return `values of ${bound.of}: ${range(bound.min, bound.max)}`;
+    case 'limit':
+      return `${bound.text}, used when costs are compared`;
+    case 'time':
+      return `time limit ${bound.seconds} s`;
+    case 'memory':
+      return `memory limit ${bytesText(magnitude(bound.bytes))}`;
+    case 'condition':
+      return bound.condition === null ? 'a condition that only you can check' : `condition: ${conditions[bound.condition]}`;
+    case 'remark':
+      return 'kept as a remark';
+  }
+}

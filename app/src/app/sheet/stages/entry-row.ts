@@ -1,0 +1,117 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  Injector,
+  afterNextRender,
+  inject,
+  input,
+  output,
+} from '@angular/core';
+import type { Entry } from '@lernen/core';
+import { SheetStore } from '../../store/sheet-store';
+
+/**
+ * The frame of one entry: its number in the gutter, its content, and what can be done with it, which shows while one is
+ * in it. Alt with an arrow moves it, Alt with Enter goes on to a new one.
+ */
+@Component({
+  selector: 'app-entry-row',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: {
+    '(keydown.alt.arrowup)': 'move(-1, $event)',
+    '(keydown.alt.arrowdown)': 'move(1, $event)',
+    '(keydown.alt.enter)': 'goOn($event)',
+    '[attr.data-entry]': 'entry().id',
+  },
+  template: `
+    <span class="number" aria-hidden="true">{{ mark() }}</span>
+    <div class="content"><ng-content /></div>
+    <div class="tools">
+      @if (ordered()) {
+        <button type="button" (click)="move(-1)" [attr.aria-label]="'Move ' + label() + ' up'">↑</button>
+        <button type="button" (click)="move(1)" [attr.aria-label]="'Move ' + label() + ' down'">↓</button>
+      }
+      <button type="button" (click)="store.remove(entry())" [attr.aria-label]="'Remove ' + label()">×</button>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: 20px minmax(0, 1fr);
+      gap: 4px 6px;
+      position: relative;
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
+    :host(:first-of-type) {
+      border-top: 0;
+    }
+    .number {
+      padding-top: 2px;
+      color: var(--ink-2);
+      font: 600 15px/1.6 var(--heading);
+    }
+    .tools {
+      display: flex;
+      position: absolute;
+      right: 0;
+      top: -13px;
+      z-index: 2;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      background: var(--sheet);
+      opacity: 0;
+      pointer-events: none;
+    }
+    :host(:hover) .tools,
+    :host(:focus-within) .tools {
+      opacity: 1;
+      pointer-events: auto;
+    }
+    .tools button {
+      width: 26px;
+      height: 24px;
+      border: 0;
+      border-radius: 3px;
+      background: none;
+      color: var(--ink-2);
+      font-size: 14px;
+      line-height: 1;
+      cursor: pointer;
+    }
+    .tools button:hover {
+      background: var(--sunk);
+      color: var(--ink);
+    }
+    @media print {
+      .tools {
+        display: none;
+      }
+    }
+  `,
+})
+export class EntryRow {
+  protected readonly store = inject(SheetStore);
+  private readonly injector = inject(Injector);
+  readonly entry = input.required<Entry>();
+  /** What it is called, such as `observation 3`. */
+  readonly label = input.required<string>();
+  readonly mark = input<string | number>('');
+  readonly ordered = input(true);
+  /** Somebody wants a new entry behind this one. */
+  readonly next = output();
+
+  protected move(by: -1 | 1, event?: Event): void {
+    if (!this.ordered()) return;
+    event?.preventDefault();
+    const written = document.activeElement;
+    this.store.move(this.entry(), by);
+    // A row that changes its place loses the focus otherwise.
+    afterNextRender(() => written instanceof HTMLElement && written.focus(), { injector: this.injector });
+  }
+
+  protected goOn(event: Event): void {
+    event.preventDefault();
+    this.next.emit();
+  }
+}

@@ -1,0 +1,164 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { type EdgeCase, type Example, coveredBy, edgeCases, missingEdgeCases, readBounds } from '@lernen/core';
+import { SheetStore } from '../../store/sheet-store';
+import { Writing } from '../../ui/writing';
+import { SheetFocus } from '../sheet-focus';
+import { newTraceFor } from '../new-trace';
+import { EntryRow } from './entry-row';
+import { StageFrame } from './stage-frame';
+
+/** Examples with what must come out, and the edge cases that none of them covers yet. */
+@Component({
+  selector: 'app-examples-stage',
+  imports: [EntryRow, StageFrame, Writing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-stage-frame stage="examples">
+      @for (example of examples(); track example.id; let index = $index) {
+        <app-entry-row
+          [mark]="index + 1"
+          [entry]="example"
+          [label]="'example ' + (index + 1)"
+          (next)="add([], example.id)"
+        >
+          <div class="example">
+            <app-writing
+              class="mono"
+              [mono]="true"
+              [label]="'Input of example ' + (index + 1)"
+              placeholder="what goes in"
+              [value]="example.input"
+              (valueChange)="store.change(example, { input: $event })"
+              (emptied)="removeIfEmpty(example)"
+            />
+            <span class="arrow" aria-hidden="true">→</span>
+            <app-writing
+              class="mono"
+              [mono]="true"
+              [label]="'Expected of example ' + (index + 1)"
+              placeholder="what must come out"
+              [value]="example.expected"
+              (valueChange)="store.change(example, { expected: $event })"
+            />
+            <div class="beside">
+              <button type="button" class="button plain small" (click)="trace(example, index)">
+                Trace it<span class="unseen">: example {{ index + 1 }}</span>
+              </button>
+            </div>
+          </div>
+          <div class="below">
+            @for (edge of covered()[index] ?? []; track edge) {
+              <span class="covers">{{ words(edge) }}</span>
+            }
+            <app-writing
+              class="note"
+              [label]="'Note on example ' + (index + 1)"
+              placeholder="why it is worth keeping"
+              [value]="example.note"
+              (valueChange)="store.change(example, { note: $event })"
+            />
+          </div>
+        </app-entry-row>
+      }
+      <button type="button" class="add" data-start-add (click)="add([], null)">An example</button>
+      @if (missing().length > 0) {
+        <p class="missing">
+          <span class="label">Not covered yet</span>
+          @for (edge of missing(); track edge) {
+            <button type="button" class="edge" (click)="add([edge], null)">{{ words(edge) }}</button>
+          }
+        </p>
+      }
+    </app-stage-frame>
+  `,
+  styles: `
+    .example {
+      display: grid;
+      grid-template-columns: minmax(0, 1.4fr) auto minmax(0, 1fr) auto;
+      gap: 4px 8px;
+      align-items: start;
+      font-size: 13px;
+    }
+    .arrow {
+      padding-top: 3px;
+      color: var(--ink-2);
+    }
+    .below {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 8px;
+      align-items: baseline;
+      font-size: 13px;
+    }
+    .below .note {
+      flex: 1 1 160px;
+      color: var(--ink-2);
+    }
+    .covers {
+      margin-left: 6px;
+      color: var(--moss);
+      font-size: 12px;
+    }
+    .missing {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 6px;
+      align-items: baseline;
+      margin-top: 8px;
+    }
+    .edge {
+      min-height: 24px;
+      padding: 0 8px;
+      border: 1px dashed var(--ink-2);
+      border-radius: 3px;
+      background: none;
+      color: var(--ink-2);
+      font: 400 12px/1.6 var(--text);
+      cursor: pointer;
+    }
+    .edge:hover {
+      border-style: solid;
+      color: var(--ink);
+    }
+    @media (width < 600px) {
+      .example {
+        grid-template-columns: auto minmax(0, 1fr) auto;
+      }
+      .example > :first-child {
+        grid-column: 1 / -1;
+      }
+    }
+    @media print {
+      .missing,
+      .beside {
+        display: none;
+      }
+    }
+  `,
+})
+export class ExamplesStage {
+  protected readonly store = inject(SheetStore);
+  private readonly focus = inject(SheetFocus);
+  protected readonly examples = computed(() => this.store.of('example'));
+  protected readonly covered = computed(() => this.examples().map(coveredBy));
+  protected readonly missing = computed(() => {
+    const problem = this.store.problem();
+    return missingEdgeCases(problem?.statement ?? '', readBounds(problem?.bounds ?? []), this.examples());
+  });
+
+  protected words(edge: EdgeCase): string {
+    return edgeCases[edge];
+  }
+
+  protected add(tags: readonly EdgeCase[], after: string | null): void {
+    this.focus.onEntry(this.store.add('example', { tags: [...tags] }, after));
+  }
+
+  protected removeIfEmpty(example: Example): void {
+    if (example.expected === '' && example.note === '') this.store.remove(example);
+  }
+
+  protected trace(example: Example, index: number): void {
+    this.focus.onEntry(this.store.add('trace', newTraceFor(example, index)));
+  }
+}

@@ -1,0 +1,165 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { type ArgumentKind, type Observation, argumentKinds } from '@lernen/core';
+import { SheetStore } from '../../store/sheet-store';
+import { valueOf } from '../../ui/value-of';
+import { Writing } from '../../ui/writing';
+import { SheetFocus } from '../sheet-focus';
+import { argumentWords } from '../stage-words';
+import { EntryRow } from './entry-row';
+import { StageFrame } from './stage-frame';
+
+/** The chain of observations, each a sentence that makes the problem smaller, with its argument kept apart. */
+@Component({
+  selector: 'app-observations-stage',
+  imports: [EntryRow, StageFrame, Writing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-stage-frame stage="observations">
+      @for (it of observations(); track it.id; let index = $index) {
+        <app-entry-row
+          [mark]="index + 1"
+          [entry]="it"
+          [label]="'observation ' + (index + 1)"
+          (next)="add(it.id)"
+          [class.detailed]="it.from || it.to || it.argument || it.argumentKind"
+        >
+          <div class="sentence">
+            <app-writing
+              [label]="'Observation ' + (index + 1)"
+              placeholder="one sentence that makes the problem smaller"
+              [sentence]="true"
+              [value]="it.text"
+              (valueChange)="store.change(it, { text: $event })"
+              (entered)="add(it.id)"
+              (emptied)="store.remove(it)"
+            />
+            <button
+              type="button"
+              class="shown"
+              [attr.aria-pressed]="it.isShown"
+              [attr.aria-label]="'Observation ' + (index + 1) + ' is shown'"
+              (click)="store.change(it, { isShown: !it.isShown })"
+            >
+              <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden="true">
+                <rect x="0.5" y="0.5" width="9" height="9" [attr.fill]="it.isShown ? 'currentColor' : 'none'" stroke="currentColor" [attr.stroke-dasharray]="it.isShown ? null : '2 2'" />
+              </svg>
+              {{ it.isShown ? 'shown' : 'believed' }}
+            </button>
+          </div>
+          <div class="details">
+            <div class="smaller">
+              <span class="label">makes it smaller: from</span>
+              <app-writing
+                [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
+                placeholder="every pair"
+                [sentence]="true"
+                [longest]="500"
+                [value]="it.from"
+                (valueChange)="store.change(it, { from: $event })"
+              />
+              <span class="label">to</span>
+              <app-writing
+                [label]="'Observation ' + (index + 1) + ' makes it smaller, to'"
+                placeholder="neighbours"
+                [sentence]="true"
+                [longest]="500"
+                [value]="it.to"
+                (valueChange)="store.change(it, { to: $event })"
+              />
+            </div>
+            <div class="argument">
+              <select
+                [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
+                (change)="setKind(it, valueOf($event))"
+              >
+                <option value="">argued by …</option>
+                @for (kind of argumentKinds; track kind) {
+                  <option [value]="kind" [selected]="it.argumentKind === kind">by {{ argumentWords[kind] }}</option>
+                }
+              </select>
+              <app-writing
+                [label]="'Argument for observation ' + (index + 1)"
+                placeholder="why it is true"
+                [value]="it.argument"
+                (valueChange)="store.change(it, { argument: $event })"
+              />
+            </div>
+          </div>
+        </app-entry-row>
+      }
+      <button type="button" class="add" (click)="add(null)">An observation</button>
+    </app-stage-frame>
+  `,
+  styles: `
+    .sentence {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto;
+      gap: 8px;
+      align-items: start;
+    }
+    .shown {
+      min-height: 26px;
+      padding: 0 4px;
+      border: 0;
+      background: none;
+      color: var(--ink-2);
+      font: 400 12px/1.4 var(--text);
+      white-space: nowrap;
+      cursor: pointer;
+    }
+    .shown[aria-pressed='true'] {
+      color: var(--moss);
+    }
+    .details {
+      display: none;
+      margin-left: 6px;
+      padding-left: 10px;
+      border-left: 2px solid var(--line);
+      color: var(--ink-2);
+      font-size: 13px;
+    }
+    app-entry-row.detailed .details,
+    app-entry-row:focus-within .details {
+      display: block;
+    }
+    .smaller {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: baseline;
+    }
+    .smaller app-writing {
+      flex: 0 1 auto;
+      min-width: 60px;
+    }
+    .argument {
+      display: grid;
+      grid-template-columns: auto minmax(0, 1fr);
+      align-items: baseline;
+    }
+    select {
+      max-width: 150px;
+      padding: 2px 0;
+      border: 0;
+      background: none;
+      color: var(--ink-2);
+      font: 400 12px/1.4 var(--text);
+    }
+  `,
+})
+export class ObservationsStage {
+  protected readonly store = inject(SheetStore);
+  private readonly focus = inject(SheetFocus);
+  protected readonly valueOf = valueOf;
+  protected readonly argumentKinds = argumentKinds;
+  protected readonly argumentWords = argumentWords;
+  protected readonly observations = computed(() => this.store.of('observation'));
+
+  protected add(after: string | null): void {
+    this.focus.onEntry(this.store.add('observation', {}, after));
+  }
+
+  protected setKind(observation: Observation, value: string): void {
+    const argumentKind = argumentKinds.find((kind): kind is ArgumentKind => kind === value) ?? null;
+    this.store.change(observation, { argumentKind });
+  }
+}

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { CostError, readCost } from '@lernen/core';
+
+/** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
+@Component({
+  selector: 'app-cost-cell',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <input
+      #field
+      type="text"
+      autocomplete="off"
+      spellcheck="false"
+      maxlength="200"
+      [attr.aria-label]="label()"
+      [attr.aria-invalid]="fault() !== null ? true : null"
+      [title]="fault() ?? ''"
+      [placeholder]="placeholder()"
+      [value]="value()"
+      (input)="valueChange.emit(field.value)"
+    />
+    @if (fault(); as text) {
+      <p class="fault">{{ text }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      min-width: 0;
+    }
+    input {
+      width: 100%;
+      padding: 2px 6px;
+      border: 0;
+      border-radius: 3px;
+      background: none;
+      color: inherit;
+      font: 400 13px/1.5 var(--mono);
+    }
+    input::placeholder {
+      color: var(--ink-2);
+      opacity: 1;
+    }
+    input:hover,
+    input:focus {
+      background: var(--sheet);
+    }
+    input[aria-invalid] {
+      text-decoration: underline wavy var(--risk) 1px;
+      text-underline-offset: 3px;
+    }
+    .fault {
+      padding: 0 6px 4px;
+      font-size: 12px;
+    }
+    input:not(:focus) + .fault {
+      display: none;
+    }
+  `,
+})
+export class CostCell {
+  readonly value = input.required<string>();
+  readonly label = input.required<string>();
+  readonly placeholder = input('O(…)');
+  readonly valueChange = output<string>();
+  protected readonly fault = computed(() => {
+    if (this.value().trim() === '') return null;
+    try {
+      readCost(this.value());
+      return null;
+    } catch (error) {
+      if (error instanceof CostError) return error.message;
+      throw error;
+    }
+  });
+}

@@ -1,0 +1,34 @@
+import { boundsInStatement } from './statement-bounds';
+
+describe('bounds in a statement', () => {
+  const statement = `Towers stand in a row. Their number n satisfies 1 ≤ n ≤ 2·10^5, and 0 <= h[i] <= 10^9.
+There are up to 100 000 queries. Solve it in a single pass and do not modify the array.
+It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
+
+  it('are found in their order', () => {
+    expect(boundsInStatement(statement)).toEqual([
+      '1 ≤ n ≤ 2·10^5',
+      '0 <= h[i] <= 10^9',
+      'up to 100 000 queries',
+      'in a single pass',
+      'do not modify the array',
+      '2 seconds',
+      '256 MB',
+    ]);
+  });
+
+  it('are not offered again when the sheet says the same in other words', () => {
+    const known = ['n ≤ 200 000', '0 ≤ h[i] ≤ 1000000000', 'q <= 1e5', 'one pass', 'do not change the input', '2 s'];
+    expect(boundsInStatement(statement, known)).toEqual(['256 MB']);
+  });
+
+  it('are read out of formulas and out of HTML that was pasted', () => {
+    expect(boundsInStatement('where $1 \\le n, m \\le 10^{5}$ and `k <= n`')).toEqual(['1 ≤ n, m ≤ 10^5', 'k <= n']);
+    expect(boundsInStatement('with 1 &lt;= len(word) &lt;= 50')).toEqual(['1 <= len(word) <= 50']);
+  });
+
+  it('are not made up', () => {
+    expect(boundsInStatement('A keeper walks 3 miles in 2 hours; is a < b meant? No.')).toEqual(['a < b']);
+    expect(boundsInStatement('')).toEqual([]);
+  });
+});

@@ -1,0 +1,57 @@
+import { type Bound, readBoundLine } from './bounds';
+
+/**
+ * Bounds that a statement seems to contain, as lines for the sheet, in the order of their appearance. They are offered,
+ * never taken: a sentence may mean something else.
+ */
+export function boundsInStatement(statement: string, known: readonly string[] = []): string[] {
+  const have = new Set(known.flatMap(readBoundLine).map(meaning));
+  const found: string[] = [];
+  for (const candidate of candidates(statement)) {
+    const bounds = readBoundLine(candidate);
+    if (bounds.length === 0 || bounds.some(({ kind }) => kind === 'remark')) continue;
+    const isNew = bounds.some((bound) => !have.has(meaning(bound)));
+    for (const bound of bounds) have.add(meaning(bound));
+    if (isNew) found.push(candidate);
+  }
+  return found;
+}
+
+const number = String.raw`[-−–]?\d[\d\s_’',.]*(?:\s?[·*×x]?\s?10(?:\^\{?\d+\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]+)|e\d+|[kM]\b)?(?:\s?\^\s?\{?\d+\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]+)?(?:\s?[-+]\s?\d+)?`;
+const name = String.raw`(?:\|\w+\||(?:len|length|size)\s?\(\s?\w+\s?\)|[A-Za-z]\w*(?:\[[^\]]*\]|_\w+|\.length)?)`;
+const sign = String.raw`\s*(?:≤|<=|⩽|<|≥|>=|>)\s*`;
+const ranges = new RegExp(
+  `${number}${sign}${name}(?:\\s*,\\s*${name})*${sign}${number}|${name}(?:\\s*,\\s*${name})*${sign}(?:${number}|${name})`,
+  'g',
+);
+const limits =
+  /\b(?:time(?: limit)?:? ?)?\d+(?:[.,]\d+)? ?(?:ms|milliseconds?|s|seconds?)\b|\b(?:memory(?: limit)?:? ?)?\d+ ?(?:[kKMG]i?B|megabytes?)\b/g;
+const rules =
+  /\b(?:do not|don't|without) (?:chang|modify|mutat|alter)\w* (?:the )?(?:input|array|list)|\bno extra (?:space|memory)|\bin[- ]place\b|\b(?:in )?(?:one|a single) pass\b|\bO\(1\) (?:extra )?(?:space|memory)|\b(?:no|without) recursion\b|\bconstant time (?:per|for each) \w+|\beach \w+ in (?:O\(1\)|constant time)|\b(?:no|without) branch(?:es|ing)\b/gi;
+const counted = /\b(?:up to|at most) \d[\d\s_’',]*\d(?:\s?[kM]\b)? [a-z]+\b/gi;
+
+function* candidates(statement: string): Generator<string> {
+  const text = statement
+    .replace(/\\leq?\b/g, '≤')
+    .replace(/\\geq?\b/g, '≥')
+    .replace(/\\(?:cdot|times)\b/g, '·')
+    .replace(/&lt;/g, '<')
+    .replace(/[$`*]{1,2}(?!\s?10)/g, (mark) => (mark.startsWith('*') && mark.length === 1 ? ' * ' : ''))
+    .replace(/ \* (?!\d)/g, ' ')
+    .replace(/\^\{(\d+)\}/g, '^$1');
+  const found: { at: number; text: string }[] = [];
+  for (const pattern of [ranges, limits, rules, counted]) {
+    for (const match of text.matchAll(pattern)) {
+      found.push({ at: match.index, text: match[0].trim().replace(/\s+/g, ' ').replace(/[.,]$/, '') });
+    }
+  }
+  for (const { text: candidate } of found.sort((a, b) => a.at - b.at)) yield candidate;
+}
+
+function meaning(bound: Bound): string {
+  if (bound.kind === 'condition') return bound.condition ?? bound.text;
+  if (bound.kind === 'limit') return bound.text.replace(/\s/g, '');
+  if (bound.kind === 'size') return `${bound.variable}${bound.max}`;
+  if (bound.kind === 'value') return `${bound.of}${bound.max}`;
+  return bound.kind === 'time' ? `s${bound.seconds}` : bound.kind === 'memory' ? `b${bound.bytes}` : bound.text;
+}

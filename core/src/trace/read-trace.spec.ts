@@ -1,0 +1,132 @@
+import type { TraceColumn } from '../log/entry';
+import { readTrace } from './read-trace';
+import { cellWords, traceMarkdown } from './trace-markdown';
+import { traceSvg } from './trace-svg';
+
+const column = (name: string, kind: TraceColumn['kind'], rule = ''): TraceColumn => ({ name, kind, rule });
+
+/** What a rule comes to on rows of `list` (a list), `stack` and `best` (a value). */
+function outcomes(rule: string, ...rows: string[][]): (string | undefined)[] {
+  const columns = [column('list', 'list'), column('stack', 'stack'), column('best', 'value'), column('', 'rule', rule)];
+  return readTrace({ columns, rows }).rows.map((row) => {
+    const outcome = row[3]?.rule;
+    return outcome?.outcome === 'faulty' ? outcome.message : outcome?.outcome;
+  });
+}
+
+const ruleFault = (rule: string): string | undefined =>
+  readTrace({ columns: [column('', 'rule', rule)], rows: [] }).ruleFaults[0]?.message;
+
+describe('a trace', () => {
+  const columns = [column('heights', 'list'), column('waiting', 'stack'), column('falls', 'rule', 'waiting falls')];
+  const rows = [
+    ['5 2 4 | i:0', '+5', ''],
+    ['| i:1', '+2', ''],
+    ['| i:2', '+4', ''],
+    ['', '- -2 +4'],
+    ['', '', ''],
+  ];
+
+  it('carries values down until they change, and marks what changed', () => {
+    const reading = readTrace({ columns, rows });
+    expect(reading.rows.map((row) => row[0]?.cell && cellWords(row[0].cell))).toEqual([
+      '5 2 4 · i at 0',
+      '5 2 4 · i at 1',
+      '5 2 4 · i at 2',
+      '5 2 4 · i at 2',
+      '5 2 4 · i at 2',
+    ]);
+    expect(reading.rows.map((row) => row.map((cell) => cell.isChanged))).toEqual([
+      [true, true, false],
+      [true, true, false],
+      [true, true, false],
+      [false, true, false],
+      [false, false, false],
+    ]);
+  });
+
+  it('checks its rules on every row and names the first that breaks', () => {
+    const reading = readTrace({ columns, rows });
+    expect(reading.rows.map((row) => row[2]?.rule?.outcome)).toEqual(['holds', 'holds', 'breaks', 'holds', 'holds']);
+    expect(reading.firstBreaks).toEqual([null, null, 2]);
+  });
+
+  it('keeps what stood above where a cell cannot be read, and says why', () => {
+    const reading = readTrace({ columns: [column('s', 'stack')], rows: [['1 2'], ['-7'], ['+3']] });
+    expect(reading.rows[1]?.[0]?.fault?.message).toBe('2 comes out, not 7');
+    expect(reading.rows.map((row) => row[0]?.cell && cellWords(row[0].cell))).toEqual(['1 2', '1 2', '1 2 3']);
+  });
+
+  it('is a Markdown table, and a picture in which nothing typed can do harm', () => {
+    expect(traceMarkdown({ columns, rows: rows.slice(0, 3) }).split('\n')).toEqual([
+      '| step | heights | waiting | falls |',
+      '| --- | --- | --- | --- |',
+      '| 1 | **5 2 4 · i at 0** | **5** | yes |',
+      '| 2 | **5 2 4 · i at 1** | **5 2** | yes |',
+      '| 3 | **5 2 4 · i at 2** | **5 2 4** | no |',
+    ]);
+    const hostile = '<script>alert(1)</script>" & |';
+    const svg = traceSvg({ title: hostile, columns: [column(hostile, 'value')], rows: [[hostile]] });
+    expect(svg).not.toContain('<script');
+    expect(svg).toContain('&lt;script&gt;alert(1)&lt;/script&gt;&quot; &amp; |');
+    expect(traceMarkdown({ columns: [column('a|b', 'value')], rows: [['x|y']] })).toContain('| 1 | **x\\|y** |');
+  });
+});
+
+describe('a rule', () => {
+  it('counts, compares and joins', () => {
+    expect(outcomes('best == total(window)', ['1 2 3 | 0..1', '', '3'], ['| 1..2', '', '4'])).toEqual([
+      'holds',
+      'breaks',
+    ]);
+    expect(outcomes('size(stack) <= 2 and not stack is empty', ['', '1 2', ''], ['', '+3', ''])).toEqual([
+      'holds',
+      'breaks',
+    ]);
+    expect(outcomes('list[i] > top(stack) or best in list', ['5 2 | i:0', '3', '9'], ['| i:1', '', '2'])).toEqual([
+      'holds',
+      'holds',
+    ]);
+    expect(outcomes('2 + 3 * 2 - 1 = 7 and -best % 4 = -1', ['', '', '5'])).toEqual(['holds']);
+    expect(outcomes('largest(list) - smallest(list) ≥ best', ['9 4', '', '5'])).toEqual(['holds']);
+  });
+
+  it('looks at the row above, and is open in the first', () => {
+    expect(outcomes('best >= old best', ['', '', '3'], ['', '', '3'], ['', '', '1'])).toEqual([
+      'open',
+      'holds',
+      'breaks',
+    ]);
+  });
+
+  it('says how things run', () => {
+    const rows = [
+      ['', '5 3 1', ''],
+      ['', '= 5 5 1', ''],
+      ['', '= 1 2 2', ''],
+    ];
+    expect(outcomes('stack falls', ...rows)).toEqual(['holds', 'breaks', 'breaks']);
+    expect(outcomes('stack never rises', ...rows)).toEqual(['holds', 'holds', 'breaks']);
+    expect(outcomes('stack never falls', ...rows)).toEqual(['breaks', 'breaks', 'holds']);
+    expect(outcomes('stack is distinct', ...rows)).toEqual(['holds', 'breaks', 'breaks']);
+  });
+
+  it('is open while something it speaks of is not written, and says what it does not know', () => {
+    expect(outcomes('best > 0', ['', '', ''])).toEqual(['open']);
+    expect(outcomes('bets > 0', ['', '', '1'])).toEqual(['nothing here is called bets']);
+    expect(outcomes('list[9] > 0', ['1 2', '', ''])).toEqual(['there is no place 9']);
+    expect(outcomes('best + 1', ['', '', '1'])).toEqual(['a rule says something that is true or not']);
+    expect(outcomes('best > 0', ['', '', 'many'])).toEqual(['“many” is no number']);
+  });
+
+  it('that cannot be read says where', () => {
+    expect(ruleFault('sum == ')).toBe('Cannot read the rule at position 8: expected a column, a pointer or a number.');
+    expect(ruleFault('a > 1 b')).toBe(
+      'Cannot read the rule at position 7: expected the end of the rule, a comparison, “and” or “or”.',
+    );
+    expect(ruleFault('tally(a) > 1')).toContain('position 1: expected one of size, total');
+    expect(ruleFault('a # b')).toContain('position 3');
+    expect(ruleFault('(a > 1')).toContain('“)”');
+    expect(ruleFault('a > 1')).toBeUndefined();
+  });
+});

@@ -1,0 +1,80 @@
+import { RuleError } from '../errors';
+import type { Trace } from '../log/entry';
+import type { CellValue, CellFault } from './cells';
+import { type NamedCells, type RuleOutcome, evaluateRule } from './evaluate-rule';
+import { readCell } from './read-cell';
+import { type Rule, readRule } from './rule';
+
+/** One cell of a trace as it is shown. */
+export interface TraceCell {
+  /** Null where nothing has been written in its column yet, and in columns of rules. */
+  readonly cell: CellValue | null;
+  /** What stands above it. */
+  readonly above: CellValue | null;
+  /** Whether it says something else than the row above. */
+  readonly isChanged: boolean;
+  readonly fault: CellFault | null;
+  /** In a column of a rule. */
+  readonly rule: RuleOutcome | null;
+}
+
+export interface TraceReading {
+  readonly rows: readonly (readonly TraceCell[])[];
+  /** For each column of a rule that cannot be read, why; null for all others. */
+  readonly ruleFaults: readonly (CellFault | null)[];
+  /** For each column of a rule the first row that breaks it; null where none does. */
+  readonly firstBreaks: readonly (number | null)[];
+}
+
+/** Reads a trace from top to bottom: an empty cell carries down what stands above it, and every rule is checked on every row. */
+export function readTrace({ columns, rows }: Pick<Trace, 'columns' | 'rows'>): TraceReading {
+  const rules = columns.map(({ kind, rule }) => (kind === 'rule' ? ruleOf(rule) : null));
+  const names = columns.filter(({ kind }) => kind !== 'rule').map(({ name }) => name);
+  const carried: (CellValue | null)[] = columns.map(() => null);
+  let above: NamedCells | null = null;
+  const read: TraceCell[][] = [];
+  for (const texts of rows) {
+    const cells = columns.map(({ kind }, column): TraceCell => {
+      const before = carried[column] ?? null;
+      const text = texts[column] ?? '';
+      if (kind === 'rule') return { cell: null, above: null, isChanged: false, fault: null, rule: null };
+      if (text.trim() === '') return { cell: before, above: before, isChanged: false, fault: null, rule: null };
+      const { cell, fault } = readCell(kind, text, before);
+      if (cell) carried[column] = cell;
+      const isChanged = cell !== null && JSON.stringify(cell) !== JSON.stringify(before);
+      return { cell: cell ?? before, above: before, isChanged, fault, rule: null };
+    });
+    const row: NamedCells = new Map(
+      columns.flatMap(({ name }, column) => {
+        const cell = cells[column]?.cell;
+        return cell ? [[name, cell] as const] : [];
+      }),
+    );
+    const before = above;
+    read.push(
+      cells.map((cell, column) => {
+        const rule = rules[column];
+        return rule && 'rule' in rule ? { ...cell, rule: evaluateRule(rule.rule, row, before, names) } : cell;
+      }),
+    );
+    above = row;
+  }
+  return {
+    rows: read,
+    ruleFaults: rules.map((rule) => (rule && 'fault' in rule ? rule.fault : null)),
+    firstBreaks: columns.map((_, column) => {
+      const index = read.findIndex((row) => row[column]?.rule?.outcome === 'breaks');
+      return index < 0 ? null : index;
+    }),
+  };
+}
+
+function ruleOf(text: string): { readonly rule: Rule } | { readonly fault: CellFault } | null {
+  if (text.trim() === '') return null;
+  try {
+    return { rule: readRule(text) };
+  } catch (error) {
+    if (error instanceof RuleError) return { fault: { message: error.message, at: error.at } };
+    throw error;
+  }
+}
