@@ -12,6 +12,10 @@ export class SheetFocus {
     this.afterwards(() => document.querySelector(`[data-entry="${id}"]`));
   }
 
+  onSelector(selector: string): void {
+    this.afterwards(() => document.querySelector(selector));
+  }
+
   /** Into a stage: where it says that writing starts, else at its first field. */
   onStage(stage: string): void {
     this.afterwards(() => {

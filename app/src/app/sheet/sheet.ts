@@ -1,36 +1,81 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
   type Difficulty,
   type Problem,
   type ReviewKind,
   type Sitting,
+  type Stage,
   dayOf,
   difficulties,
+  isFilled,
   reviewKinds,
   sittingEvidence,
+  stageOf,
+  stages,
 } from '@lernen/core';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { RunningStore } from '../store/running-store';
+import { SheetStore } from '../store/sheet-store';
 import { longDay, shortDay } from '../ui/dates';
-import { CostField } from '../ui/cost-field';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { KindMark } from '../ui/kind-mark';
-import { Markdown } from '../ui/markdown';
 import { sittingText } from '../ui/sitting-facts';
 import { TechniquePicker } from '../ui/technique-picker';
 import { counted, feltWords, halfText, percent } from '../ui/words';
 import { valueOf } from '../ui/value-of';
+import { BoundsAllow } from './margin/bounds-allow';
+import { SheetFocus } from './sheet-focus';
+import { SheetLimits } from './sheet-limits';
+import { newTraceFor } from './new-trace';
+import { stageKeys, stageWords } from './stage-words';
+import { ApproachesStage } from './stages/approaches-stage';
+import { BoundsStage } from './stages/bounds-stage';
+import { CodeStage } from './stages/code-stage';
+import { ExamplesStage } from './stages/examples-stage';
+import { FamilyStage } from './stages/family-stage';
+import { LessonsStage } from './stages/lessons-stage';
+import { ObservationsStage } from './stages/observations-stage';
+import { ReadStage } from './stages/read-stage';
+import { TraceStage } from './stages/trace-stage';
+import { WhyStage } from './stages/why-stage';
 
-type Draft = Omit<Problem, 'bounds'> & { readonly boundsText: string };
-
-/** A problem: the stages of its sheet in the left margin, what is known in the middle, the record in the right margin. */
+/** A problem: the stages of its sheet in the left margin, the sheet itself, and beside it what the machine makes of it. */
 @Component({
   selector: 'app-sheet',
-  imports: [CostField, DifficultyNotches, KindMark, Markdown, RouterLink, TechniquePicker],
+  imports: [
+    ApproachesStage,
+    BoundsAllow,
+    BoundsStage,
+    CodeStage,
+    DifficultyNotches,
+    ExamplesStage,
+    FamilyStage,
+    KindMark,
+    LessonsStage,
+    ObservationsStage,
+    ReadStage,
+    RouterLink,
+    TechniquePicker,
+    TraceStage,
+    WhyStage,
+  ],
+  providers: [SheetStore, SheetFocus, SheetLimits],
+  host: { '(document:keydown)': 'key($event)', '(focusout)': 'sheet.flush()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.html',
   styleUrl: './sheet.scss',
@@ -40,6 +85,8 @@ export class Sheet {
   protected readonly log = inject(LogStore);
   protected readonly derived = inject(DerivedStore);
   protected readonly running = inject(RunningStore);
+  protected readonly sheet = inject(SheetStore);
+  private readonly focus = inject(SheetFocus);
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
   private readonly router = inject(Router);
@@ -52,7 +99,7 @@ export class Sheet {
   protected readonly shortDay = shortDay;
   protected readonly longDay = longDay;
 
-  protected readonly problem = computed(() => this.log.problemsById().get(this.id()) ?? null);
+  protected readonly problem = computed(() => this.sheet.problem());
   protected readonly sittings = computed(() => [...(this.log.sittingsOf().get(this.id()) ?? [])].reverse());
   protected readonly recall = computed(() => this.derived.recalls().get(this.id()) ?? null);
   protected readonly planned = computed(() =>
@@ -81,28 +128,89 @@ export class Sheet {
   /** The stages of the work; those that hold something are inked. */
   protected readonly stages = computed(() => {
     const problem = this.problem();
-    return [
-      { id: 'read', word: 'Read', isFilled: (problem?.statement ?? '') !== '' },
-      { id: 'bounds', word: 'Bounds', isFilled: (problem?.bounds.length ?? 0) > 0 },
-      {
-        id: 'approach',
-        word: 'Approach',
-        isFilled: (problem?.techniques.length ?? 0) > 0 || problem?.cost.time !== null,
-      },
-      { id: 'lessons', word: 'Lessons', isFilled: (problem?.note ?? '') !== '' },
-      { id: 'record', word: 'Record', isFilled: this.sittings().length > 0 },
-    ];
+    const filled = new Set(
+      this.sheet
+        .entries()
+        .filter(isFilled)
+        .map(({ kind }) => stageOf(kind)),
+    );
+    if ((problem?.statement ?? '') !== '') filled.add('read');
+    if ((problem?.bounds.length ?? 0) > 0) filled.add('bounds');
+    if ((problem?.note ?? '') !== '') filled.add('lessons');
+    return stages.map((id) => ({ id, word: stageWords[id], isFilled: filled.has(id) }));
   });
+  /** The stage that stands where one reads. */
+  protected readonly here = signal<Stage | null>(null);
 
-  protected readonly draft = signal<Draft | null>(null);
+  protected readonly draft = signal<Problem | null>(null);
   protected readonly further = signal<string | null>(null);
 
-  protected edit(): void {
-    const problem = this.problem();
-    if (problem) this.draft.set({ ...problem, boundsText: problem.bounds.join('\n') });
+  constructor() {
+    effect(() => {
+      const id = this.id();
+      untracked(() => {
+        this.draft.set(null);
+        this.sheet.open(id);
+      });
+    });
+    const destroyRef = inject(DestroyRef);
+    afterNextRender(() => {
+      const watch = new IntersectionObserver(
+        (seen) => {
+          for (const { isIntersecting, target } of seen)
+            if (isIntersecting) this.here.set(stages.find((stage) => stage === target.id) ?? null);
+        },
+        { rootMargin: '-20% 0px -75% 0px' },
+      );
+      const find = setInterval(() => {
+        const found = stages.map((stage) => document.getElementById(stage)).filter((it) => it !== null);
+        if (found.length < stages.length) return;
+        clearInterval(find);
+        for (const stage of found) watch.observe(stage);
+      }, 50);
+      destroyRef.onDestroy(() => {
+        clearInterval(find);
+        watch.disconnect();
+      });
+    });
   }
 
-  protected set(part: Partial<Draft>): void {
+  /** Capital letters lead to the stages; Alt+Z undoes, outside of fields Ctrl+Z too. */
+  protected key(event: KeyboardEvent): void {
+    const isWriting =
+      event.target instanceof HTMLElement &&
+      event.target.closest('input, textarea, select, .cm-content, [role="dialog"]') !== null;
+    const isUndo = event.code === 'KeyZ' && (event.altKey || ((event.ctrlKey || event.metaKey) && !isWriting));
+    if (isUndo) {
+      event.preventDefault();
+      void (event.shiftKey ? this.sheet.redo() : this.sheet.undo());
+      return;
+    }
+    if (event.key === 'Escape' && isWriting && event.target instanceof HTMLElement) event.target.blur();
+    if (isWriting || event.ctrlKey || event.metaKey || event.altKey || !this.log.settings().singleKeys) return;
+    const stage = stages.find((it) => stageKeys[it] === event.key);
+    if (!stage) return;
+    event.preventDefault();
+    this.goTo(stage);
+  }
+
+  /** Puts the cursor where one would write next in a stage; a list begins a new entry unless its last one is empty. */
+  private goTo(stage: Stage): void {
+    const kind = (
+      { examples: 'example', observations: 'observation', approaches: 'approach', trace: 'trace' } as const
+    )[stage as 'examples'] as 'example' | undefined;
+    if (kind === undefined) return this.focus.onStage(stage);
+    const last = this.sheet.of(kind).at(-1);
+    if (last && (!isFilled(last) || stage === 'trace')) this.focus.onEntry(last.id);
+    else if (stage === 'trace') this.focus.onEntry(this.sheet.add('trace', newTraceFor(null, 0)));
+    else this.focus.onEntry(this.sheet.add(kind));
+  }
+
+  protected edit(): void {
+    this.draft.set(this.problem());
+  }
+
+  protected set(part: Partial<Problem>): void {
     const draft = this.draft();
     if (draft) this.draft.set({ ...draft, ...part });
   }
@@ -126,15 +234,14 @@ export class Sheet {
   protected async save(): Promise<void> {
     const draft = this.draft();
     if (!draft) return;
-    const { boundsText, ...rest } = draft;
     const text = (value: string | null): string | null => (value === null || value.trim() === '' ? null : value.trim());
+    await this.sheet.flush();
+    // The form has the facts of the problem; what the stages hold may have changed since it was opened.
     const problem: Problem = {
-      ...rest,
-      bounds: boundsText
-        .split('\n')
-        .map((line) => line.trim())
-        .filter((line) => line !== ''),
-      cost: { time: text(draft.cost.time), space: text(draft.cost.space) },
+      ...(this.problem() ?? draft),
+      title: draft.title,
+      difficulty: draft.difficulty,
+      techniques: draft.techniques,
       origin: text(draft.origin),
       employer: text(draft.employer),
       link: text(draft.link),
@@ -154,6 +261,10 @@ export class Sheet {
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {
     if (!this.running.isRunning()) await this.running.start(this.id(), kind);
     await this.router.navigateByUrl('/review');
+  }
+
+  protected print(): void {
+    window.print();
   }
 
   protected pin(day: string): void {

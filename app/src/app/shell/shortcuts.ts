@@ -27,6 +27,8 @@ export class Shortcuts {
   handle(event: KeyboardEvent): void {
     if (!this.log.settings().singleKeys || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target))
       return;
+    // Capital letters belong to the page, such as the stages of a sheet.
+    if (event.shiftKey && /^\p{L}$/u.test(event.key)) return;
     const commands = Object.entries(this.keys()) as [ShortcutCommand, string][];
     const found = commands.find(([, key]) => key.toLowerCase() === event.key.toLowerCase());
     if (!found) return;

@@ -31,7 +31,7 @@ export class Relations {
   /** All problems that are related to these, directly or over others, with the links between them. */
   familyOf(ids: readonly string[]): { readonly nodes: readonly FamilyNode[]; readonly links: readonly FamilyLink[] } {
     const members = new Set(ids);
-    for (let size = -1; size !== members.size;) {
+    for (let size = -1; size !== members.size; ) {
       size = members.size;
       for (const { problemId, otherId } of this.all()) {
         if (members.has(problemId)) members.add(otherId);

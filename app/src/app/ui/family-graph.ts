@@ -23,13 +23,25 @@ export type { FamilyLink, FamilyNode } from './family-layout';
         </path>
       }
       @for (node of layout().nodes; track node.id) {
-        <a [routerLink]="'/problems/' + node.id" [class.here]="node.id === here()" [attr.aria-label]="node.title + (node.difficulty ? ', ' + node.difficulty : '')">
+        <a
+          [routerLink]="'/problems/' + node.id"
+          [class.here]="node.id === here()"
+          [attr.aria-label]="node.title + (node.difficulty ? ', ' + node.difficulty : '')"
+        >
           <rect [attr.x]="node.x" [attr.y]="node.y" [attr.width]="width" [attr.height]="height" rx="3" />
           @for (line of node.lines; track $index) {
-            <text [attr.x]="node.x + 10" [attr.y]="node.y + (node.lines.length === 1 ? 27 : 19 + 16 * $index)">{{ line }}</text>
+            <text [attr.x]="node.x + 10" [attr.y]="node.y + (node.lines.length === 1 ? 27 : 19 + 16 * $index)">
+              {{ line }}
+            </text>
           }
           @for (notch of notches(node); track notch) {
-            <rect class="notch" [attr.x]="node.x + width - 9" [attr.y]="node.y + height - 8 - notch * 6" width="4" height="4" />
+            <rect
+              class="notch"
+              [attr.x]="node.x + width - 9"
+              [attr.y]="node.y + height - 8 - notch * 6"
+              width="4"
+              height="4"
+            />
           }
         </a>
       }

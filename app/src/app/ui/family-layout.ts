@@ -45,7 +45,10 @@ export function layoutFamily(nodes: readonly FamilyNode[], links: readonly Famil
   columns.forEach((depth, column) => {
     nodes
       .filter(({ id }) => depths.get(id) === depth)
-      .sort((a, b) => hardness[a.difficulty ?? 'medium'] - hardness[b.difficulty ?? 'medium'] || (a.title < b.title ? -1 : 1))
+      .sort(
+        (a, b) =>
+          hardness[a.difficulty ?? 'medium'] - hardness[b.difficulty ?? 'medium'] || (a.title < b.title ? -1 : 1),
+      )
       .forEach((node, row) => {
         placed.push({
           ...node,
@@ -100,7 +103,8 @@ function twoLines(title: string): string[] {
   if (title.length <= lettersOnLine) return [title];
   const words = title.split(' ');
   let first = '';
-  while (words.length > 1 && `${first} ${words[0]}`.trim().length <= lettersOnLine) first = `${first} ${words.shift()}`.trim();
+  while (words.length > 1 && `${first} ${words[0]}`.trim().length <= lettersOnLine)
+    first = `${first} ${words.shift()}`.trim();
   const rest = words.join(' ');
   if (first === '') return [`${rest.slice(0, lettersOnLine - 1)}…`];
   return [first, rest.length > lettersOnLine ? `${rest.slice(0, lettersOnLine - 1)}…` : rest];

@@ -300,7 +300,10 @@ export class ApproachRow {
   protected readonly summary = computed(() => {
     const { technique, dominant, tradeOff, left, leftNote, counterexampleId } = this.approach();
     const example = this.examples().findIndex(({ id }) => id === counterexampleId);
-    const reason = left === null ? '' : `left: ${leftWords[left]}${left === 'counterexample' && example >= 0 ? `, example ${example + 1}` : ''}`;
+    const reason =
+      left === null
+        ? ''
+        : `left: ${leftWords[left]}${left === 'counterexample' && example >= 0 ? `, example ${example + 1}` : ''}`;
     return [
       reason + (reason && leftNote ? `, ${leftNote}` : ''),
       technique === null ? '' : (this.log.techniquesById().get(technique)?.name ?? technique),
@@ -324,7 +327,9 @@ export class ApproachRow {
   }
 
   protected setOperation(at: number, part: Partial<Approach['operations'][number]>): void {
-    this.change({ operations: this.approach().operations.map((it, index) => (index === at ? { ...it, ...part } : it)) });
+    this.change({
+      operations: this.approach().operations.map((it, index) => (index === at ? { ...it, ...part } : it)),
+    });
   }
 
   protected dropOperation(at: number): void {

@@ -33,8 +33,20 @@ import { StructureNeeds } from './structure-needs';
       <app-structure-needs #needs />
       <div class="answer">
         <span class="label">The answer that reviews compare with</span>
-        <label>time <app-cost-cell label="Time cost, the right answer" [value]="cost().time ?? ''" (valueChange)="setCost({ time: $event })" /></label>
-        <label>space <app-cost-cell label="Space cost, the right answer" [value]="cost().space ?? ''" (valueChange)="setCost({ space: $event })" /></label>
+        <label
+          >time
+          <app-cost-cell
+            label="Time cost, the right answer"
+            [value]="cost().time ?? ''"
+            (valueChange)="setCost({ time: $event })"
+        /></label>
+        <label
+          >space
+          <app-cost-cell
+            label="Space cost, the right answer"
+            [value]="cost().space ?? ''"
+            (valueChange)="setCost({ space: $event })"
+        /></label>
         @if (toTake(); as best) {
           <button type="button" class="button plain small" (click)="setCost(best)">
             Take {{ best.time }}{{ best.space ? ', ' + best.space : '' }} from the best approach

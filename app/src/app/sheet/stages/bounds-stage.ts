@@ -46,12 +46,7 @@ const longestLine = 200;
       }
       <div class="conditions" role="group" aria-label="Conditions">
         @for (condition of conditionList(); track condition.id) {
-          <button
-            type="button"
-            class="condition"
-            [attr.aria-pressed]="condition.isSet"
-            (click)="toggle(condition.id)"
-          >
+          <button type="button" class="condition" [attr.aria-pressed]="condition.isSet" (click)="toggle(condition.id)">
             {{ condition.words }}
           </button>
         }
@@ -225,7 +220,9 @@ function meaningOf(bound: Bound): string {
     case 'memory':
       return `memory limit ${bytesText(magnitude(bound.bytes))}`;
     case 'condition':
-      return bound.condition === null ? 'a condition that only you can check' : `condition: ${conditions[bound.condition]}`;
+      return bound.condition === null
+        ? 'a condition that only you can check'
+        : `condition: ${conditions[bound.condition]}`;
     case 'remark':
       return 'kept as a remark';
   }

@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  Injector,
-  afterNextRender,
-  inject,
-  input,
-  output,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, Injector, afterNextRender, inject, input, output } from '@angular/core';
 import type { Entry } from '@lernen/core';
 import { SheetStore } from '../../store/sheet-store';
 

@@ -63,8 +63,10 @@ import { StageFrame } from './stage-frame';
       }
       @for (it of others(); track it.id) {
         <p class="other second">
-          <a [routerLink]="'/problems/' + it.problemId">{{ titleOf(it.problemId) }}</a> {{ relationWords[it.relation] }}
-          this one{{ it.relation === 'twist-of' && it.is ? ': ' + (it.was ? it.was + ' → ' : '') + it.is : '' }}
+          <a [routerLink]="'/problems/' + it.problemId">{{ titleOf(it.problemId) }}</a>
+          {{ relationWords[it.relation] }} this one{{
+            it.relation === 'twist-of' && it.is ? ': ' + (it.was ? it.was + ' → ' : '') + it.is : ''
+          }}
         </p>
       }
       <div class="new" data-start>
@@ -77,12 +79,7 @@ import { StageFrame } from './stage-frame';
       </div>
       <h3>Twists an interviewer might ask for</h3>
       @for (it of twists(); track it.id; let index = $index) {
-        <app-entry-row
-          mark="~"
-          [entry]="it"
-          [label]="'twist ' + (index + 1)"
-          (next)="add(it.id)"
-        >
+        <app-entry-row mark="~" [entry]="it" [label]="'twist ' + (index + 1)" (next)="add(it.id)">
           <app-writing
             [label]="'Twist ' + (index + 1)"
             placeholder="what if it comes as a stream?"

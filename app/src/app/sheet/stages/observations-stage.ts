@@ -41,7 +41,15 @@ import { StageFrame } from './stage-frame';
               (click)="store.change(it, { isShown: !it.isShown })"
             >
               <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden="true">
-                <rect x="0.5" y="0.5" width="9" height="9" [attr.fill]="it.isShown ? 'currentColor' : 'none'" stroke="currentColor" [attr.stroke-dasharray]="it.isShown ? null : '2 2'" />
+                <rect
+                  x="0.5"
+                  y="0.5"
+                  width="9"
+                  height="9"
+                  [attr.fill]="it.isShown ? 'currentColor' : 'none'"
+                  stroke="currentColor"
+                  [attr.stroke-dasharray]="it.isShown ? null : '2 2'"
+                />
               </svg>
               {{ it.isShown ? 'shown' : 'believed' }}
             </button>

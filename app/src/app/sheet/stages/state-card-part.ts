@@ -76,7 +76,14 @@ type Parameter = StateCard['parameters'][number];
                   />
                 </td>
                 <td>
-                  <button type="button" class="quiet" (click)="dropParameter(at)" [attr.aria-label]="'Remove parameter ' + (at + 1)">×</button>
+                  <button
+                    type="button"
+                    class="quiet"
+                    (click)="dropParameter(at)"
+                    [attr.aria-label]="'Remove parameter ' + (at + 1)"
+                  >
+                    ×
+                  </button>
                 </td>
               </tr>
             }
@@ -85,30 +92,80 @@ type Parameter = StateCard['parameters'][number];
         <button type="button" class="add" (click)="addParameter()">A parameter</button>
         <div class="facts">
           <span class="label">transitions</span>
-          <app-writing label="Transitions" placeholder="take it or leave it" [value]="card().transitions" (valueChange)="change({ transitions: $event })" />
+          <app-writing
+            label="Transitions"
+            placeholder="take it or leave it"
+            [value]="card().transitions"
+            (valueChange)="change({ transitions: $event })"
+          />
           <span class="label">how many from a state</span>
-          <app-cost-cell label="How many transitions leave a state" placeholder="2" [value]="card().transitionCount" (valueChange)="change({ transitionCount: $event })" />
+          <app-cost-cell
+            label="How many transitions leave a state"
+            placeholder="2"
+            [value]="card().transitionCount"
+            (valueChange)="change({ transitionCount: $event })"
+          />
           <span class="label">base</span>
-          <app-writing label="Base" placeholder="no stones: 0" [value]="card().base" (valueChange)="change({ base: $event })" />
+          <app-writing
+            label="Base"
+            placeholder="no stones: 0"
+            [value]="card().base"
+            (valueChange)="change({ base: $event })"
+          />
           <span class="label">the answer stands at</span>
-          <app-writing label="Where the answer is" placeholder="best[n][S]" [value]="card().answer" (valueChange)="change({ answer: $event })" />
+          <app-writing
+            label="Where the answer is"
+            placeholder="best[n][S]"
+            [value]="card().answer"
+            (valueChange)="change({ answer: $event })"
+          />
           <span class="label">filled in the order</span>
-          <app-writing label="Order of filling" placeholder="i rising, w falling" [value]="card().fillOrder" (valueChange)="change({ fillOrder: $event })" />
+          <app-writing
+            label="Order of filling"
+            placeholder="i rising, w falling"
+            [value]="card().fillOrder"
+            (valueChange)="change({ fillOrder: $event })"
+          />
           <span class="label">bytes for a state</span>
-          <input class="bytes mono" type="number" min="1" max="4096" aria-label="Bytes for a state" [value]="card().elementBytes" (change)="setBytes(valueOf($event))" />
+          <input
+            class="bytes mono"
+            type="number"
+            min="1"
+            max="4096"
+            aria-label="Bytes for a state"
+            [value]="card().elementBytes"
+            (change)="setBytes(valueOf($event))"
+          />
         </div>
         @if (fault(); as text) {
           <p class="fault" role="status">{{ text }}</p>
         } @else {
           @if (costs(); as it) {
             <dl class="computed" role="status" aria-label="Computed from the state card">
-              <div><dt>states</dt><dd class="mono">{{ it.states }}</dd><dd class="second">{{ it.statesAt ? about(it.statesAt) : '' }}</dd></div>
-              <div><dt>time</dt><dd class="mono">{{ it.time }}</dd><dd [class]="it.timeFit ?? 'second'">{{ it.stepsAt ? about(it.stepsAt) + ' steps' : '' }}{{ it.timeFit ? ', ' + it.timeFit : '' }}</dd></div>
-              <div><dt>memory</dt><dd class="mono">{{ it.space }}</dd><dd [class]="it.memoryFit ?? 'second'">{{ it.bytesAt ? bytes(it.bytesAt) : '' }}{{ it.memoryFit ? ', ' + it.memoryFit : '' }}</dd></div>
+              <div>
+                <dt>states</dt>
+                <dd class="mono">{{ it.states }}</dd>
+                <dd class="second">{{ it.statesAt ? about(it.statesAt) : '' }}</dd>
+              </div>
+              <div>
+                <dt>time</dt>
+                <dd class="mono">{{ it.time }}</dd>
+                <dd [class]="it.timeFit ?? 'second'">
+                  {{ it.stepsAt ? about(it.stepsAt) + ' steps' : '' }}{{ it.timeFit ? ', ' + it.timeFit : '' }}
+                </dd>
+              </div>
+              <div>
+                <dt>memory</dt>
+                <dd class="mono">{{ it.space }}</dd>
+                <dd [class]="it.memoryFit ?? 'second'">
+                  {{ it.bytesAt ? bytes(it.bytesAt) : '' }}{{ it.memoryFit ? ', ' + it.memoryFit : '' }}
+                </dd>
+              </div>
             </dl>
             @if (it.before; as before) {
               <p class="saved">
-                Was <span class="mono">{{ before.states }}</span> states and <span class="mono">{{ before.time }}</span> time before {{ droppedNames() }} went.
+                Was <span class="mono">{{ before.states }}</span> states and
+                <span class="mono">{{ before.time }}</span> time before {{ droppedNames() }} went.
               </p>
             }
             @for (text of differences(); track text) {
@@ -117,11 +174,17 @@ type Parameter = StateCard['parameters'][number];
           }
         }
         @if (approaches().length > 0) {
-          <label class="of"><span class="label">compared with</span>
-            <select aria-label="The approach of the state card" (change)="change({ approachId: valueOf($event) || null })">
+          <label class="of"
+            ><span class="label">compared with</span>
+            <select
+              aria-label="The approach of the state card"
+              (change)="change({ approachId: valueOf($event) || null })"
+            >
               <option value="">the recorded answer</option>
               @for (approach of approaches(); track approach.id) {
-                <option [value]="approach.id" [selected]="approach.id === card().approachId">approach {{ $index + 1 }}</option>
+                <option [value]="approach.id" [selected]="approach.id === card().approachId">
+                  approach {{ $index + 1 }}
+                </option>
               }
             </select>
           </label>

@@ -1,0 +1,241 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { approximately, boundCues, bytesText, classFits, magnitude, shippedRates } from '@lernen/core';
+import { LogStore } from '../../store/log-store';
+import { SheetStore } from '../../store/sheet-store';
+import { valueOf } from '../../ui/value-of';
+import { SheetLimits } from '../sheet-limits';
+
+/** Decades of steps that a bar can show. */
+const decades = 18;
+
+/** Beside the work: which growth classes the bounds allow, and the cues that follow from them. */
+@Component({
+  selector: 'app-bounds-allow',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (rows().length > 0) {
+      <section>
+        <h2>What the bounds allow</h2>
+        <table>
+          <tbody>
+            @for (row of rows(); track row.cost) {
+              <tr [class]="row.fit" [title]="row.title">
+                <th scope="row" class="mono">{{ row.cost }}</th>
+                <td class="bar">
+                  <svg width="100%" height="16" preserveAspectRatio="none" viewBox="0 0 100 16" aria-hidden="true">
+                    <rect class="ground" y="4" width="100" height="8" />
+                    <rect class="steps" y="4" [attr.width]="row.length" height="8" />
+                    <path class="limit" [attr.d]="'M' + limit() + ' 0V16'" />
+                  </svg>
+                </td>
+                <td class="fit">{{ row.fit }}</td>
+                <td class="mono largest">{{ row.largest }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+        <p class="second budget">
+          {{ budgetText() }}
+          <select aria-label="Language of the interviews" (change)="setLanguage(valueOf($event))">
+            <option value="">any language</option>
+            @for (language of languages; track language) {
+              <option [value]="language" [selected]="language === log.settings().language">{{ language }}</option>
+            }
+          </select>
+        </p>
+      </section>
+    }
+    @if (cues().open.length + cues().accepted.length > 0) {
+      <section>
+        <h2 class="unseen">Cues</h2>
+        @for (cue of cues().accepted; track cue.id) {
+          <div class="cue accepted">
+            <p>
+              <b>{{ cue.text }}</b>
+            </p>
+            <p class="second">{{ cue.why }}</p>
+            <button type="button" (click)="decide(cue.id, null)">Let it go</button>
+          </div>
+        }
+        @for (cue of cues().open; track cue.id) {
+          <div class="cue">
+            <p>{{ cue.text }}</p>
+            <p class="second">{{ cue.why }}</p>
+            <button type="button" (click)="decide(cue.id, 'accepted')">
+              It fits<span class="unseen">: {{ cue.text }}</span>
+            </button>
+            <button type="button" (click)="decide(cue.id, 'dismissed')">
+              Not here<span class="unseen">: {{ cue.text }}</span>
+            </button>
+          </div>
+        }
+      </section>
+    }
+    @if (cues().dismissed > 0) {
+      <p class="back">
+        <button type="button" (click)="bringBack()">Show {{ cues().dismissed }} put aside</button>
+      </p>
+    }
+  `,
+  styles: `
+    section {
+      margin-bottom: 18px;
+    }
+    table {
+      width: 100%;
+      margin-top: 4px;
+      font-size: 12px;
+      line-height: 1.5;
+    }
+    th {
+      padding: 2px 8px 2px 0;
+      font-weight: 400;
+      white-space: nowrap;
+    }
+    td {
+      padding: 2px 0 2px 8px;
+      white-space: nowrap;
+    }
+    td.bar {
+      width: 45%;
+      padding: 2px 0;
+      line-height: 0;
+    }
+    .ground {
+      fill: var(--sunk);
+    }
+    .steps {
+      fill: var(--sea);
+    }
+    .over .steps {
+      fill: var(--risk);
+    }
+    .limit {
+      stroke: var(--ink);
+      stroke-dasharray: 3 2;
+      vector-effect: non-scaling-stroke;
+    }
+    .fit {
+      color: var(--ink-2);
+    }
+    .over .fit {
+      color: var(--risk);
+    }
+    .largest {
+      color: var(--ink-2);
+      text-align: right;
+    }
+    .budget {
+      margin-top: 4px;
+      font-size: 12px;
+    }
+    .budget select {
+      padding: 0;
+      border: 0;
+      background: none;
+      color: var(--sea);
+      font: inherit;
+    }
+    .cue {
+      margin-bottom: 8px;
+      padding: 2px 0 2px 12px;
+      border-left: 3px solid var(--lamp);
+      font-size: 13px;
+    }
+    .cue.accepted {
+      border-color: var(--sea);
+    }
+    .cue b {
+      font-weight: 600;
+    }
+    .cue .second {
+      font-size: 12px;
+    }
+    .cue button,
+    .back button {
+      min-height: 24px;
+      margin-right: 10px;
+      padding: 0;
+      border: 0;
+      background: none;
+      color: var(--sea);
+      font: 400 12px/1.4 var(--text);
+      text-decoration: underline;
+      text-underline-offset: 2px;
+      cursor: pointer;
+    }
+    @media print {
+      .cue button,
+      .back {
+        display: none;
+      }
+    }
+  `,
+})
+export class BoundsAllow {
+  private readonly store = inject(SheetStore);
+  private readonly limits = inject(SheetLimits);
+  protected readonly log = inject(LogStore);
+  protected readonly valueOf = valueOf;
+  protected readonly languages = Object.keys(shippedRates);
+  private readonly allowed = computed(() => this.limits.budget().seconds * this.limits.budget().stepsPerSecond);
+  protected readonly limit = computed(() => lengthOf(Math.log10(this.allowed())));
+
+  /** Of all classes those around the limit: the reader wants the border, not the whole zoo. */
+  protected readonly rows = computed(() => {
+    const all = classFits(this.limits.bounds(), this.limits.budget());
+    const border = all.findIndex(({ fit }) => fit === 'over');
+    const end = border < 0 ? all.length : Math.min(border + 3, all.length);
+    return all.slice(Math.max(0, end - 8), end).map(({ cost, fit, steps, largest, variable }) => {
+      const most = largest === Infinity ? 'any' : approximately(magnitude(largest));
+      return {
+        cost: `O(${cost})`,
+        fit,
+        length: lengthOf(steps.log10),
+        largest: `${variable} ≤ ${most}`,
+        title: `${approximately(steps)} steps at the bounds; ${most === 'any' ? `any ${variable} fits` : `fits up to ${variable} = ${most}`}`,
+      };
+    });
+  });
+
+  protected readonly budgetText = computed(() => {
+    const { seconds, stepsPerSecond, bytes, isTimeStated, isMemoryStated } = this.limits.budget();
+    return [
+      `${seconds} s${isTimeStated ? '' : ' taken for usual'}`,
+      `${approximately(magnitude(stepsPerSecond))} simple steps a second`,
+      `${bytesText(magnitude(bytes))}${isMemoryStated ? '' : ' taken for usual'}, in`,
+    ].join(' · ');
+  });
+
+  protected readonly cues = computed(() => {
+    const { accepted, dismissed } = this.store.single('cue-choices');
+    const all = boundCues(this.limits.bounds());
+    return {
+      accepted: all.filter(({ id }) => accepted.includes(id)),
+      open: all.filter(({ id }) => !accepted.includes(id) && !dismissed.includes(id)),
+      dismissed: all.filter(({ id }) => dismissed.includes(id)).length,
+    };
+  });
+
+  protected decide(id: string, to: 'accepted' | 'dismissed' | null): void {
+    const choices = this.store.single('cue-choices');
+    const [accepted, dismissed] = [choices.accepted, choices.dismissed].map((ids) => ids.filter((it) => it !== id));
+    this.store.change(choices, {
+      accepted: to === 'accepted' ? [...(accepted ?? []), id] : (accepted ?? []),
+      dismissed: to === 'dismissed' ? [...(dismissed ?? []), id] : (dismissed ?? []),
+    });
+  }
+
+  protected bringBack(): void {
+    this.store.change(this.store.single('cue-choices'), { dismissed: [] });
+  }
+
+  protected setLanguage(language: string): void {
+    void this.log.saveSettings({ language: language === '' ? null : language });
+  }
+}
+
+/** Percent of the bar for so many decades of steps. */
+function lengthOf(log10: number): number {
+  return Math.max(2, Math.min(100, (log10 / decades) * 100));
+}

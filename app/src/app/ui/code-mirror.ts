@@ -1,0 +1,142 @@
+import { HighlightStyle, type LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
+import { MergeView, unifiedMergeView } from '@codemirror/merge';
+import { Compartment, EditorState, type Extension } from '@codemirror/state';
+import { EditorView, keymap } from '@codemirror/view';
+import { tags } from '@lezer/highlight';
+import { basicSetup } from 'codemirror';
+
+// Loaded on demand: nothing but a sheet with code needs it.
+
+/** Languages that are coloured, by the names they go by. Others are plain text. */
+const languages: Readonly<Record<string, () => Promise<LanguageSupport | StreamLanguage<unknown>>>> = {
+  python: () => import('@codemirror/lang-python').then((it) => it.python()),
+  javascript: () => import('@codemirror/lang-javascript').then((it) => it.javascript()),
+  typescript: () => import('@codemirror/lang-javascript').then((it) => it.javascript({ typescript: true })),
+  java: () => import('@codemirror/lang-java').then((it) => it.java()),
+  'c++': () => import('@codemirror/lang-cpp').then((it) => it.cpp()),
+  c: () => import('@codemirror/lang-cpp').then((it) => it.cpp()),
+  go: () => import('@codemirror/lang-go').then((it) => it.go()),
+  rust: () => import('@codemirror/lang-rust').then((it) => it.rust()),
+  kotlin: () => import('@codemirror/legacy-modes/mode/clike').then((it) => StreamLanguage.define(it.kotlin)),
+  'c#': () => import('@codemirror/legacy-modes/mode/clike').then((it) => StreamLanguage.define(it.csharp)),
+  scala: () => import('@codemirror/legacy-modes/mode/clike').then((it) => StreamLanguage.define(it.scala)),
+  swift: () => import('@codemirror/legacy-modes/mode/swift').then((it) => StreamLanguage.define(it.swift)),
+  ruby: () => import('@codemirror/legacy-modes/mode/ruby').then((it) => StreamLanguage.define(it.ruby)),
+};
+
+const look = EditorView.theme({
+  '&': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', fontSize: '13px', border: '1px solid var(--line)' },
+  '&.cm-focused': { outline: '2px solid var(--lamp)' },
+  '.cm-content': { fontFamily: 'var(--mono)', caretColor: 'var(--ink)', padding: '6px 0' },
+  '.cm-scroller': { fontFamily: 'var(--mono)', maxHeight: '60vh', overflow: 'auto' },
+  '.cm-gutters': { backgroundColor: 'var(--sheet)', color: 'var(--ink-2)', border: '0' },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'transparent' },
+  '&.cm-focused .cm-activeLine, &.cm-focused .cm-activeLineGutter': { backgroundColor: 'var(--sunk)' },
+  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--sea-soft) !important' },
+  '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', borderColor: 'var(--line)' },
+  '.cm-changedLine': { backgroundColor: 'var(--lamp-soft) !important' },
+  '.cm-deletedChunk': { backgroundColor: 'var(--risk-soft) !important' },
+  '.cm-changedText': { background: 'none !important', textDecoration: 'underline 2px var(--lamp)' },
+});
+
+const colours = syntaxHighlighting(
+  HighlightStyle.define([
+    { tag: [tags.keyword, tags.operatorKeyword, tags.modifier, tags.self], color: 'var(--sea)', fontWeight: '600' },
+    { tag: [tags.string, tags.special(tags.string)], color: 'var(--moss)' },
+    { tag: [tags.number, tags.bool, tags.null], color: 'color-mix(in srgb, var(--lamp) 72%, var(--ink))' },
+    { tag: [tags.comment, tags.docComment], color: 'var(--ink-2)', fontStyle: 'italic' },
+    { tag: [tags.typeName, tags.className], color: 'color-mix(in srgb, var(--sea) 60%, var(--ink))' },
+  ]),
+);
+
+/** What both ways of showing code need. */
+function shared(label: string, nonce: string): Extension[] {
+  return [
+    basicSetup,
+    look,
+    colours,
+    EditorView.cspNonce.of(nonce),
+    EditorView.contentAttributes.of({ 'aria-label': label }),
+    // Tab leaves the field, as everywhere else; Ctrl+] and Ctrl+[ indent.
+    keymap.of([{ key: 'Escape', run: (view) => (view.contentDOM.blur(), true) }]),
+  ];
+}
+
+export interface CodeField {
+  /** Takes over text from elsewhere; what stands there already is left alone. */
+  setCode(code: string): void;
+  setLanguage(language: string): void;
+  focus(): void;
+  destroy(): void;
+}
+
+export function createCodeField(
+  parent: HTMLElement,
+  options: { code: string; language: string; label: string; nonce: string; onChange: (code: string) => void },
+): CodeField {
+  const language = new Compartment();
+  const view = new EditorView({
+    parent,
+    state: EditorState.create({
+      doc: options.code,
+      extensions: [
+        shared(options.label, options.nonce),
+        language.of([]),
+        EditorView.updateListener.of((update) => {
+          if (update.docChanged) options.onChange(update.state.doc.toString());
+        }),
+      ],
+    }),
+  });
+  const setLanguage = (name: string): void => {
+    void languages[name.trim().toLowerCase()]?.().then((support) =>
+      view.dispatch({ effects: language.reconfigure(support) }),
+    );
+  };
+  setLanguage(options.language);
+  return {
+    setLanguage,
+    setCode: (code) => {
+      if (code !== view.state.doc.toString())
+        view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: code } });
+    },
+    focus: () => view.focus(),
+    destroy: () => view.destroy(),
+  };
+}
+
+/** Two versions beside each other, or as one text with what changed. @returns what takes it down. */
+export async function createComparison(
+  parent: HTMLElement,
+  options: { before: string; after: string; language: string; isSideBySide: boolean; nonce: string },
+): Promise<() => void> {
+  const support = (await languages[options.language.trim().toLowerCase()]?.()) ?? [];
+  const extensions = (label: string): Extension[] => [
+    shared(label, options.nonce),
+    support,
+    EditorState.readOnly.of(true),
+  ];
+  if (options.isSideBySide) {
+    const merge = new MergeView({
+      parent,
+      a: { doc: options.before, extensions: extensions('The first version') },
+      b: { doc: options.after, extensions: extensions('The second version') },
+      collapseUnchanged: { margin: 3, minSize: 8 },
+    });
+    return () => merge.destroy();
+  }
+  const view = new EditorView({
+    parent,
+    doc: options.after,
+    extensions: [
+      extensions('What changed'),
+      unifiedMergeView({
+        original: options.before,
+        mergeControls: false,
+        collapseUnchanged: { margin: 3, minSize: 8 },
+      }),
+    ],
+  });
+  return () => view.destroy();
+}
