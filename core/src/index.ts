@@ -24,6 +24,7 @@ export * from './cost/expression';
 export { type Limit } from './cost/growth';
 export { type Magnitude, magnitude, product } from './cost/magnitude';
 export * from './cost/normal-cost';
+export * from './cost/raised';
 export * from './cost/read-cost';
 export * from './cost/state-card';
 export * from './cost/statement-bounds';

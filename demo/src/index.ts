@@ -20,6 +20,7 @@ import {
 } from '@lernen/core';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
 import { SeededRandom, countingIds } from './random';
+import { demoEntries } from './sheets';
 
 export { SeededRandom, countingIds } from './random';
 
@@ -88,14 +89,19 @@ class DemoWriter {
       const entry = demoProblems[index];
       if (entry) problems[index] = this.problem(entry, instantAt(addDays(this.today, -2), '21:00', this.zone));
     }
+    const met = problems.filter((problem) => problem !== undefined);
+    const byTitle = new Map(met.map(({ title, id }) => [title, id]));
     return archiveFrom(
       {
-        problems: problems.filter((problem) => problem !== undefined),
+        problems: met,
         sittings: this.sittings,
         techniques: [],
         interviews: this.interviews(),
         choices: [],
-        entries: [],
+        entries: demoEntries(
+          (title) => byTitle.get(title),
+          () => this.newId(),
+        ),
         settings: {
           ...defaultSettings,
           revision: this.newId(),

@@ -4,6 +4,7 @@ import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
 import { evaluateCost, variablesWithout } from './evaluate-cost';
 import { type Magnitude, magnitude, product } from './magnitude';
 import { compareCosts, normalCost, simplifyingSteps } from './normal-cost';
+import { raised } from './raised';
 
 /** What is looked at of an approach. */
 export interface ApproachFacts {
@@ -186,7 +187,7 @@ export function approximately({ value, log10 }: Magnitude): string {
   if (value < 10_000) return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
   const exponent = Math.floor(log10 + 1e-9);
   const lead = Math.round(10 ** (log10 - exponent));
-  const power = `10${[...String(lead === 10 ? exponent + 1 : exponent)].map((digit) => '⁰¹²³⁴⁵⁶⁷⁸⁹'[Number(digit)] ?? '').join('')}`;
+  const power = raised(`10^${lead === 10 ? exponent + 1 : exponent}`);
   return lead === 1 || lead === 10 ? power : `${lead}·${power}`;
 }
 

@@ -26,10 +26,11 @@ export function polynomialText(it: Polynomial): string {
   return parts.sort(inOrder).join(' + ').replaceAll('+ -', '- ') || '0';
 }
 
-/** Vertices stand before edges, as everybody writes them; else by the alphabet. */
+/** Vertices stand before edges, as everybody writes them; else by the alphabet, capitals behind small letters. */
 function inOrder(a: string, b: string): number {
-  const [left, right] = [a, b].map((it) => it.replaceAll('V', 'D~'));
-  return (left ?? '') < (right ?? '') ? -1 : left === right ? 0 : 1;
+  const [left = '', right = ''] = [a, b].map((it) => it.replaceAll('V', 'D~').toLowerCase());
+  if (left !== right) return left < right ? -1 : 1;
+  return a === b ? 0 : a < b ? 1 : -1;
 }
 
 /** e to the power of one part of a logarithm. */

@@ -28,7 +28,9 @@ export class SheetFocus {
     afterNextRender(
       () => {
         const element = find();
-        const field = element?.matches(fields) ? element : element?.querySelector(fields);
+        const field = element?.matches(fields)
+          ? element
+          : (element?.querySelector('.cell[tabindex="0"]') ?? element?.querySelector(fields));
         element?.scrollIntoView({ block: 'nearest' });
         if (field instanceof HTMLElement) field.focus();
       },

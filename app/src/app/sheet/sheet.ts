@@ -75,7 +75,7 @@ import { WhyStage } from './stages/why-stage';
     WhyStage,
   ],
   providers: [SheetStore, SheetFocus, SheetLimits],
-  host: { '(document:keydown)': 'key($event)', '(focusout)': 'sheet.flush()' },
+  host: { '(document:keydown)': 'key($event)', '(focusout)': 'sheet.flush()', '(focusin)': 'stay($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.html',
   styleUrl: './sheet.scss',
@@ -194,6 +194,13 @@ export class Sheet {
     this.goTo(stage);
   }
 
+  /** One is in the stage in which one writes, wherever the page is scrolled to. */
+  protected stay({ target }: FocusEvent): void {
+    const section = target instanceof HTMLElement ? target.closest('app-stage-frame') : null;
+    const stage = stages.find((it) => it === section?.id);
+    if (stage) this.here.set(stage);
+  }
+
   /** Puts the cursor where one would write next in a stage; a list begins a new entry unless its last one is empty. */
   private goTo(stage: Stage): void {
     const kind = (
@@ -202,7 +209,8 @@ export class Sheet {
     if (kind === undefined) return this.focus.onStage(stage);
     const last = this.sheet.of(kind).at(-1);
     if (last && (!isFilled(last) || stage === 'trace')) this.focus.onEntry(last.id);
-    else if (stage === 'trace') this.focus.onEntry(this.sheet.add('trace', newTraceFor(null, 0)));
+    else if (stage === 'trace')
+      this.focus.onEntry(this.sheet.add('trace', newTraceFor(this.sheet.of('example')[0] ?? null, 0)));
     else this.focus.onEntry(this.sheet.add(kind));
   }
 

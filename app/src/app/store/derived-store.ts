@@ -55,8 +55,10 @@ export const DerivedStore = signalStore(
       planner ??= start();
       const mine = planner;
       patchState(store, { progress: 0, isStopped: false });
+      // Progress has a way of its own from the worker: some of it arrives after the plan.
+      let isUnderWay = true;
       const onProgress = proxy((progress: number) => {
-        if (mine === planner) patchState(store, { progress });
+        if (isUnderWay && mine === planner) patchState(store, { progress });
       });
       try {
         const derived = await mine.derive(world, clock.now(), clock.zone, onProgress);
@@ -64,6 +66,7 @@ export const DerivedStore = signalStore(
       } catch (error) {
         notices.fail(error);
       }
+      isUnderWay = false;
       if (mine !== planner) return;
       patchState(store, { progress: null });
       isBusy = false;

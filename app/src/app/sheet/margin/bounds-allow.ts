@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { approximately, boundCues, bytesText, classFits, magnitude, shippedRates } from '@lernen/core';
+import { approximately, boundCues, bytesText, classFits, magnitude, raised, shippedRates } from '@lernen/core';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
@@ -189,7 +189,7 @@ export class BoundsAllow {
     return all.slice(Math.max(0, end - 8), end).map(({ cost, fit, steps, largest, variable }) => {
       const most = largest === Infinity ? 'any' : approximately(magnitude(largest));
       return {
-        cost: `O(${cost})`,
+        cost: raised(`O(${cost})`),
         fit,
         length: lengthOf(steps.log10),
         largest: `${variable} ≤ ${most}`,
@@ -209,7 +209,11 @@ export class BoundsAllow {
 
   protected readonly cues = computed(() => {
     const { accepted, dismissed } = this.store.single('cue-choices');
-    const all = boundCues(this.limits.bounds());
+    const all = boundCues(this.limits.bounds()).map((cue) => ({
+      ...cue,
+      text: raised(cue.text),
+      why: raised(cue.why),
+    }));
     return {
       accepted: all.filter(({ id }) => accepted.includes(id)),
       open: all.filter(({ id }) => !accepted.includes(id) && !dismissed.includes(id)),

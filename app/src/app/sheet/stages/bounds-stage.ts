@@ -151,7 +151,7 @@ export class BoundsStage {
   /** The text as it is being typed, blank lines and all; null while nobody types. */
   protected readonly typed = signal<string | null>(null);
   protected readonly shown = computed(() => this.typed() ?? (this.store.problem()?.bounds ?? []).join('\n'));
-  protected readonly rowCount = computed(() => Math.max(this.shown().split('\n').length, 3));
+  protected readonly rowCount = computed(() => Math.max(this.shown().split('\n').length, this.shown() === '' ? 3 : 2));
   protected readonly understood = computed(() =>
     this.shown()
       .split('\n')

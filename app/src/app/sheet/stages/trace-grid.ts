@@ -104,7 +104,7 @@ const mostColumns = 20;
         }
         <span role="columnheader" class="more">
           <button type="button" class="add" (click)="addColumn()" [disabled]="trace().columns.length >= mostColumns">
-            +<span class="unseen">Add a column</span>
+            <span class="unseen">Add a column</span>
           </button>
         </span>
       </div>

@@ -107,7 +107,7 @@ export class TraceStage {
   protected readonly playing = signal<{ readonly id: string; readonly step: number } | null>(null);
 
   protected add(): void {
-    this.focus.onEntry(this.store.add('trace', newTraceFor(null, 0)));
+    this.focus.onEntry(this.store.add('trace', newTraceFor(this.store.of('example')[0] ?? null, 0)));
   }
 
   protected play(trace: Trace): void {

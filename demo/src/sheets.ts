@@ -1,0 +1,44 @@
+import { type Entry, EntrySchema, type Id, type NewId, singleEntryId } from '@lernen/core';
+import sheets from './sheets.json';
+
+/** Kinds of which a sheet has one. */
+const singles = { reading: 'reading', 'cue-choices': 'cue-choices', needs: 'needs', argument: 'argument' } as const;
+
+/**
+ * The entries of all filled sheets. `idOf` gives the id of the problem of a title; sheets of problems that were not met
+ * yet are left out.
+ */
+export function demoEntries(idOf: (title: string) => Id | undefined, newId: NewId): Entry[] {
+  return sheets.flatMap(({ title, entries }) => {
+    const problemId = idOf(title);
+    if (problemId === undefined) return [];
+    const ids = new Map(entries.flatMap((entry) => ('ref' in entry ? [[entry.ref, newId()] as const] : [])));
+    const referred = (name: string | null): Id | null => (name === null ? null : (ids.get(name) ?? null));
+    return entries.flatMap((raw, index) => {
+      const { ref, other, exampleId, counterexampleId, approachId, ...entry } = raw as typeof raw & {
+        readonly ref?: string;
+        readonly other?: string;
+        readonly exampleId?: string | null;
+        readonly counterexampleId?: string | null;
+        readonly approachId?: string | null;
+      };
+      const otherId = other === undefined ? undefined : idOf(other);
+      if (other !== undefined && otherId === undefined) return [];
+      const single = singles[entry.kind as keyof typeof singles] as keyof typeof singles | undefined;
+      const id = single
+        ? singleEntryId(problemId, single)
+        : ((ref === undefined ? undefined : ids.get(ref)) ?? newId());
+      return EntrySchema.parse({
+        ...entry,
+        id,
+        revision: newId(),
+        problemId,
+        order: index + 1,
+        ...(otherId === undefined ? {} : { otherId }),
+        ...(exampleId === undefined ? {} : { exampleId: referred(exampleId) }),
+        ...(counterexampleId === undefined ? {} : { counterexampleId: referred(counterexampleId) }),
+        ...(approachId === undefined ? {} : { approachId: referred(approachId) }),
+      });
+    });
+  });
+}
