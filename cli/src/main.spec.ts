@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -124,4 +124,24 @@ describe('lernen on the command line', () => {
     expect(errors[2]?.err).toContain('no size for z');
     expect(errors[3]?.err).toContain('“soon” is no time limit');
   }, 30_000);
+
+  it('writes sheets as Markdown and makes the same archive of them again', async () => {
+    const sheets = join(folder, 'sheets');
+    expect(await lernen(['convert', file, '--to', 'markdown', '--out', sheets])).toEqual({ code: 0, out: '', err: '' });
+    const names = await readdir(sheets);
+    expect(names).toHaveSize(60);
+    const { out } = await lernen(['convert', sheets, '--to', 'archive', '--as-of', asOf]);
+    const [again, before] = [JSON.parse(out), JSON.parse(await readFile(file, 'utf8'))];
+    const sorted = (records: { id: string }[]): unknown => [...records].sort((a, b) => (a.id < b.id ? -1 : 1));
+    expect(sorted(again.problems)).toEqual(sorted(before.problems));
+    expect(sorted(again.entries)).toEqual(sorted(before.entries));
+    const damaged = join(sheets, names[0] ?? '');
+    await writeFile(damaged, (await readFile(damaged, 'utf8')).replace('format: lernen-sheet', 'format: tale'));
+    const { code, err } = await lernen(['convert', sheets, '--to', 'archive']);
+    expect([code, err]).toEqual([
+      1,
+      `lernen: ${damaged}: Cannot read the sheet at line 2: expected format: lernen-sheet.\n`,
+    ]);
+    expect((await lernen(['convert', file, '--to', 'markdown'])).err).toContain('--out FOLDER');
+  }, 60_000);
 });

@@ -13,6 +13,7 @@ import {
   estimateLog,
   formatArchive,
   logFrom,
+  noRecords,
   offeredTechniques,
   planDays,
   readArchive,
@@ -22,6 +23,7 @@ import {
 import { demoArchive } from '@lernen/demo';
 import { Command, InvalidArgumentError } from 'commander';
 import { type CostOptions, costReport, costText } from './cost';
+import { archiveFromSheets, writeSheets } from './sheets';
 import { planText, quickText, techniquesText } from './text';
 
 interface AsOf {
@@ -61,9 +63,7 @@ program
   .option('--as-of <instant>', 'the moment it is typed', readInstant)
   .option('--json', 'as JSON')
   .action((line: string, { asOf, json }: AsOfJson) => {
-    const techniques = offeredTechniques(
-      logFrom({ problems: [], sittings: [], techniques: [], interviews: [], choices: [], settings: null }).techniques,
-    );
+    const techniques = offeredTechniques(logFrom(noRecords).techniques);
     const reading = readQuickLine(line, { today: dayOf(asOf ?? now(), zone), techniques, problems: [] });
     print(json ? JSON.stringify(reading, null, 2) : quickText(reading));
     if (!reading.isComplete) process.exitCode = 1;
@@ -102,19 +102,16 @@ program
 
 program
   .command('convert')
-  .description('write an archive in another open format')
-  .argument('<file>')
-  .requiredOption('--to <format>', 'csv')
-  .option('--out <folder>', 'write problems.csv and sittings.csv there; without it the sittings go to standard output')
-  .action(async (file: string, { to, out }: { to: string; out?: string }) => {
-    if (to !== 'csv') throw new LernenError('format', `Cannot convert to “${to}”; csv is known.`);
-    const tables = csvTables(logFrom(await open(file)), zone);
-    if (out === undefined) {
-      process.stdout.write(tables.sittings);
-      return;
-    }
-    await writeFile(join(out, 'problems.csv'), tables.problems);
-    await writeFile(join(out, 'sittings.csv'), tables.sittings);
+  .description('write an archive in another open format, or sheets in Markdown as an archive')
+  .argument('<file>', 'an archive; or a Markdown file, or a folder of them, to make an archive of')
+  .requiredOption('--to <format>', 'csv, markdown or archive')
+  .option('--out <folder>', 'the folder to write to; CSV without it goes to standard output')
+  .option('--as-of <instant>', 'the moment an archive made of Markdown is exported at', readInstant)
+  .action(async (file: string, { to, out, asOf = now() }: { to: string; out?: string } & AsOf) => {
+    if (to === 'csv') await writeCsv(await open(file), out);
+    else if (to === 'markdown') await writeSheets(await open(file), out);
+    else if (to === 'archive') print(formatArchive(await archiveFromSheets(file, asOf)).trimEnd());
+    else throw new LernenError('format', `Cannot convert to “${to}”; csv, markdown and archive are known.`);
   });
 
 program
@@ -138,6 +135,16 @@ try {
 } catch (error) {
   report(error);
   process.exitCode = 1;
+}
+
+async function writeCsv(archive: Archive, out: string | undefined): Promise<void> {
+  const tables = csvTables(logFrom(archive), zone);
+  if (out === undefined) {
+    process.stdout.write(tables.sittings);
+    return;
+  }
+  await writeFile(join(out, 'problems.csv'), tables.problems);
+  await writeFile(join(out, 'sittings.csv'), tables.sittings);
 }
 
 async function open(file: string): Promise<Archive> {

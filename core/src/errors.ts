@@ -51,6 +51,16 @@ export class ArchiveError extends LernenError {
   }
 }
 
+/** A Markdown file that is no sheet, or a damaged one. Nothing of it is taken. */
+export class MarkdownError extends LernenError {
+  constructor(
+    readonly line: number,
+    readonly expected: string,
+  ) {
+    super('markdown', `Cannot read the sheet at line ${line}: expected ${expected}.`);
+  }
+}
+
 /** A spreadsheet that cannot be read as CSV at all. Rows that merely fail are reported one by one instead. */
 export class CsvError extends LernenError {
   constructor(message: string) {

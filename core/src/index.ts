@@ -52,3 +52,5 @@ export * from './archive/csv-cells';
 export * from './archive/csv-export';
 export * from './archive/csv-import';
 export * from './archive/merge';
+export * from './archive/read-sheet-markdown';
+export * from './archive/write-sheet-markdown';

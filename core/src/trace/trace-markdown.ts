@@ -16,7 +16,8 @@ export function traceMarkdown(trace: Pick<Trace, 'columns' | 'rows'>): string {
 
 /** One row of a table; bars and line breaks inside a cell are kept by what stands for them. */
 export function tableRow(cells: readonly string[]): string {
-  return `| ${cells.map((cell) => cell.replace(/\\/g, '\\\\').replace(/\|/g, '\\|').replace(/\n/g, '<br>')).join(' | ')} |`;
+  const kept = cells.map((cell) => cell.replace(/[\\|]/g, '\\$&').replace(/<br>/g, '\\<br>').replace(/\n/g, '<br>'));
+  return `| ${kept.join(' | ')} |`;
 }
 
 function cellMarkdown({ cell, rule, isChanged }: TraceCell): string {

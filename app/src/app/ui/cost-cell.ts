@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { CostError, readCost } from '@lernen/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { CostError, raised, readCost } from '@lernen/core';
 
 /** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
 @Component({
@@ -16,7 +16,9 @@ import { CostError, readCost } from '@lernen/core';
       [attr.aria-invalid]="fault() !== null ? true : null"
       [title]="fault() ?? ''"
       [placeholder]="placeholder()"
-      [value]="value()"
+      [value]="isFocused() ? value() : shown()"
+      (focus)="isFocused.set(true)"
+      (blur)="isFocused.set(false)"
       (input)="valueChange.emit(field.value)"
     />
     @if (fault(); as text) {
@@ -39,6 +41,7 @@ import { CostError, readCost } from '@lernen/core';
     }
     input::placeholder {
       color: var(--ink-2);
+      font-style: italic;
       opacity: 1;
     }
     input:hover,
@@ -63,6 +66,9 @@ export class CostCell {
   readonly label = input.required<string>();
   readonly placeholder = input('O(…)');
   readonly valueChange = output<string>();
+  protected readonly isFocused = signal(false);
+  /** As one writes it by hand, while nobody writes in it. */
+  protected readonly shown = computed(() => raised(this.value()).replace(/\s*\*\s*/g, '·'));
   protected readonly fault = computed(() => {
     if (this.value().trim() === '') return null;
     try {

@@ -88,6 +88,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
     }
     textarea::placeholder {
       color: var(--ink-2);
+      font-style: italic;
       opacity: 1;
     }
     textarea:hover {

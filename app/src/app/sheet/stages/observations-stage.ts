@@ -55,7 +55,7 @@ import { StageFrame } from './stage-frame';
             </button>
           </div>
           <div class="details">
-            <div class="smaller">
+            <div class="smaller" [class.blank]="!it.from && !it.to">
               <span class="label">makes it smaller: from</span>
               <app-writing
                 [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
@@ -75,7 +75,7 @@ import { StageFrame } from './stage-frame';
                 (valueChange)="store.change(it, { to: $event })"
               />
             </div>
-            <div class="argument">
+            <div class="argument" [class.blank]="!it.argument && !it.argumentKind">
               <select
                 [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
                 (change)="setKind(it, valueOf($event))"
@@ -129,6 +129,9 @@ import { StageFrame } from './stage-frame';
     app-entry-row.detailed .details,
     app-entry-row:focus-within .details {
       display: block;
+    }
+    app-entry-row:not(:focus-within) .blank {
+      display: none;
     }
     .smaller {
       display: flex;

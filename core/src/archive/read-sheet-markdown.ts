@@ -1,0 +1,256 @@
+import { parse } from 'yaml';
+import { MarkdownError } from '../errors';
+import { type Entry, type EntryKind, EntrySchema } from '../log/entry';
+import { type Problem, ProblemSchema } from '../log/problem';
+import type { NewId } from '../log/record';
+import { faultsOf } from './archive';
+import { type SheetField, fingerprint, sheetFields } from './sheet-fields';
+import { sheetFormat, sheetVersion } from './write-sheet-markdown';
+
+export interface SheetFile {
+  readonly problem: Problem;
+  readonly entries: readonly Entry[];
+}
+
+interface Line {
+  readonly text: string;
+  /** Counted from 1. */
+  readonly number: number;
+}
+
+/**
+ * Reads a sheet that writeSheetMarkdown wrote. What was changed by hand since gets a new revision, so that a merge takes
+ * it; an entry without its stamp is new. @throws MarkdownError with the line.
+ */
+export function readSheetMarkdown(text: string, newId: NewId): SheetFile {
+  const { front, lines } = frontMatter(text.replace(/^\uFEFF/, '').replace(/\r\n/g, '\n'));
+  const sections = sectionsOf(lines);
+  const problem = problemFrom(front, sections, newId);
+  const entries = sections.flatMap((section) => (section.level === 3 ? [entryFrom(section, problem.id, newId)] : []));
+  return { problem, entries };
+}
+
+function frontMatter(text: string): { front: Record<string, unknown>; lines: Line[] } {
+  const all = text.split('\n');
+  const end = all.indexOf('---', 1);
+  if (all[0] !== '---' || end < 0) throw new MarkdownError(1, 'the front matter between two lines of ---');
+  let front: unknown;
+  try {
+    front = parse(all.slice(1, end).join('\n'));
+  } catch (error) {
+    throw new MarkdownError(2, `YAML that can be read (${error instanceof Error ? error.message.split('\n')[0] : ''})`);
+  }
+  if (typeof front !== 'object' || front === null || !('format' in front) || front.format !== sheetFormat)
+    throw new MarkdownError(2, `format: ${sheetFormat}`);
+  if (!('version' in front) || typeof front.version !== 'number' || front.version > sheetVersion)
+    throw new MarkdownError(3, `a version up to ${sheetVersion}`);
+  const lines = all.slice(end + 1).map((line, index) => ({ text: line, number: end + 2 + index }));
+  return { front: front as Record<string, unknown>, lines };
+}
+
+interface Section {
+  /** 2 for a stage, 3 for an entry. */
+  readonly level: number;
+  readonly heading: Line;
+  readonly lines: readonly Line[];
+}
+
+/** Parts the file at its headings; headings inside of quotations and code do not count. */
+function sectionsOf(lines: readonly Line[]): Section[] {
+  const sections: { level: number; heading: Line; lines: Line[] }[] = [];
+  let fence = '';
+  for (const line of lines) {
+    const ticks = /^`{3,}/.exec(line.text)?.[0];
+    if (fence === '' && ticks !== undefined) fence = ticks;
+    else if (fence !== '' && line.text === fence) fence = '';
+    const level = fence === '' ? /^(#{1,3}) /.exec(line.text)?.[1]?.length : undefined;
+    if (level !== undefined) sections.push({ level, heading: line, lines: [] });
+    else sections.at(-1)?.lines.push(line);
+  }
+  return sections;
+}
+
+function problemFrom(front: Record<string, unknown>, sections: readonly Section[], newId: NewId): Problem {
+  const { format: _format, version: _version, fingerprint: stamp, ...facts } = front;
+  const stage = (name: string): readonly Line[] =>
+    sections.find(({ level, heading }) => level === 2 && heading.text === `## ${name}`)?.lines ?? [];
+  const bounds = stage('Bounds').flatMap(({ text }) => (text.startsWith('- ') ? [text.slice(2)] : []));
+  const parsed = ProblemSchema.safeParse({
+    ...facts,
+    id: facts['id'] ?? newId(),
+    revision: facts['revision'] ?? newId(),
+    statement: quotations(stage('Read')).get('Statement') ?? '',
+    note: quotations(stage('Lessons')).get('Notes') ?? '',
+    bounds,
+  });
+  if (!parsed.success) {
+    const [fault] = faultsOf(parsed.error);
+    throw new MarkdownError(2, `a sound ${fault?.path ?? 'problem'} in the front matter (${fault?.reason ?? ''})`);
+  }
+  return fingerprint(parsed.data) === stamp ? parsed.data : { ...parsed.data, revision: newId() };
+}
+
+const stampPattern = /^<!-- ([a-z-]+) (\S+) (\S+) (-?[\d.e+-]+) ([0-9a-f]{8}) -->$/;
+
+function entryFrom({ heading, lines }: Section, problemId: string, newId: NewId): Entry {
+  const stampLine = lines.find(({ text }) => text.startsWith('<!-- '));
+  const stamp = stampPattern.exec(stampLine?.text ?? '');
+  if (!stamp) throw new MarkdownError(stampLine?.number ?? heading.number, 'the line <!-- kind id … --> of an entry');
+  const [, kind = '', id, revision, order, print] = stamp;
+  const fields = (sheetFields as Readonly<Record<string, readonly SheetField[]>>)[kind];
+  if (!fields) throw new MarkdownError(stampLine?.number ?? heading.number, `a kind of entry instead of “${kind}”`);
+  const parsed = EntrySchema.safeParse({
+    id,
+    revision,
+    order: Number(order),
+    problemId,
+    kind: kind as EntryKind,
+    ...valuesOf(fields, lines),
+  });
+  if (!parsed.success) {
+    const [fault] = faultsOf(parsed.error);
+    throw new MarkdownError(heading.number, `a sound ${fault?.path || 'entry'} (${fault?.reason ?? ''})`);
+  }
+  return fingerprint(parsed.data) === print ? parsed.data : { ...parsed.data, revision: newId() };
+}
+
+function valuesOf(fields: readonly SheetField[], lines: readonly Line[]): Record<string, unknown> {
+  const texts = quotations(lines);
+  const items = listItems(lines);
+  const values: Record<string, unknown> = {};
+  for (const field of fields) {
+    if (field.as === 'text') values[field.key] = texts.get(field.label ?? '') ?? '';
+    else if (field.as === 'code') values[field.key] = codeIn(lines);
+    else if (field.as === 'trace') Object.assign(values, traceIn(tableAfter(lines, null)));
+    else if (field.as === 'table') {
+      const [, , ...rows] = tableAfter(lines, field.label);
+      values[field.key] = rows.map((cells) =>
+        Object.fromEntries(field.columns.map((column, index) => [column, cells[index] ?? ''])),
+      );
+    } else {
+      const word = items.get(field.label);
+      const read = readLine(field, word);
+      if (read !== undefined) values[field.key] = read;
+    }
+  }
+  return values;
+}
+
+function readLine(field: SheetField, word: string | undefined): unknown {
+  switch (field.as) {
+    case 'flag':
+      return word === 'yes';
+    case 'number':
+      return word === undefined ? undefined : Number(word);
+    case 'words':
+      return word === undefined ? [] : wordsIn(word);
+    default:
+      return word === undefined ? undefined : unquoted(word);
+  }
+}
+
+/** Words parted by commas; those in quotes are read as JSON. */
+function wordsIn(text: string): string[] {
+  return [...text.matchAll(/\s*(?:("(?:[^"\\]|\\.)*")|[^,]+)\s*(?:,|$)/g)]
+    .map(([word, quoted]) => unquoted(quoted ?? word.replace(/,$/, '').trim()))
+    .filter((it) => it !== '');
+}
+
+function unquoted(word: string): string {
+  if (!/^"(?:[^"\\]|\\.)*"$/s.test(word)) return word;
+  try {
+    return String(JSON.parse(word));
+  } catch {
+    return word;
+  }
+}
+
+/** Lines outside of code. */
+function* outside(lines: readonly Line[]): Generator<Line> {
+  let fence = '';
+  for (const line of lines) {
+    const ticks = /^`{3,}/.exec(line.text)?.[0];
+    if (fence === '' && ticks !== undefined) fence = ticks;
+    else if (fence !== '') {
+      if (line.text === fence) fence = '';
+    } else yield line;
+  }
+}
+
+function listItems(lines: readonly Line[]): Map<string, string> {
+  const items = new Map<string, string>();
+  for (const { text } of outside(lines)) {
+    const [, label, value] = /^- ([^:]+): (.*)$/s.exec(text) ?? [];
+    if (label !== undefined && value !== undefined) items.set(label, value);
+  }
+  return items;
+}
+
+/** Quotations by the bold label before them; the one without a label under the empty text. */
+function quotations(lines: readonly Line[]): Map<string, string> {
+  const found = new Map<string, string[]>();
+  let [label, isOpen] = ['', false];
+  for (const { text } of outside(lines)) {
+    const named = /^\*\*([^*]+)\*\*$/.exec(text)?.[1];
+    if (named !== undefined) [label, isOpen] = [named, false];
+    else if (text === '>' || text.startsWith('> ')) {
+      const known = isOpen ? (found.get(label) ?? []) : [];
+      found.set(label, [...known, text.slice(2)]);
+      isOpen = true;
+    } else if (isOpen) [label, isOpen] = ['', false];
+  }
+  return new Map([...found].map(([name, texts]) => [name, texts.join('\n')]));
+}
+
+function codeIn(lines: readonly Line[]): string {
+  const start = lines.findIndex(({ text }) => /^`{3,}/.test(text));
+  const fence = /^`{3,}/.exec(lines[start]?.text ?? '')?.[0] ?? '';
+  const end = lines.findIndex(({ text }, index) => index > start && text === fence);
+  if (start < 0) return '';
+  return lines
+    .slice(start + 1, end < 0 ? undefined : end)
+    .map(({ text }) => text)
+    .join('\n');
+}
+
+/** The rows of the table behind a bold label, or of the first one; heading and rule first. */
+function tableAfter(lines: readonly Line[], label: string | null): string[][] {
+  const start = label === null ? 0 : lines.findIndex(({ text }) => text === `**${label}**`);
+  if (start < 0) return [];
+  const first = lines.findIndex(({ text }, index) => index >= start && text.startsWith('|'));
+  if (first < 0) return [];
+  const rows: string[][] = [];
+  for (const { text } of lines.slice(first)) {
+    if (!text.startsWith('|')) break;
+    rows.push(cellsOf(text));
+  }
+  return rows;
+}
+
+/** The cells of a table's row; the inverse of tableRow. */
+function cellsOf(row: string): string[] {
+  const cells: string[] = [];
+  let cell = '';
+  for (let index = 1; index < row.length; index++) {
+    const letter = row[index] ?? '';
+    if (letter === '\\') {
+      cell += row[index + 1] ?? '';
+      index++;
+    } else if (letter === '|') {
+      cells.push(cell);
+      cell = '';
+    } else if (row.startsWith('<br>', index)) {
+      cell += '\n';
+      index += 3;
+    } else cell += letter;
+  }
+  return cells.map((it) => it.replace(/^ | $/g, ''));
+}
+
+function traceIn([names = [], , kinds = [], ...rows]: string[][]): Record<string, unknown> {
+  const columns = names.map((name, index) => {
+    const [, kind, rule] = /^\(([a-z]+)\) ?(.*)$/s.exec(kinds[index] ?? '') ?? [];
+    return { name, kind, rule: rule ?? '' };
+  });
+  return { columns, rows };
+}

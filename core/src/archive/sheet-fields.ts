@@ -1,0 +1,115 @@
+import type { EntryKind } from '../log/entry';
+
+/** How a field of an entry stands in a Markdown file. */
+export type SheetField =
+  /** Text of any length, as a quotation; `label` is null for the main text. */
+  | { readonly key: string; readonly as: 'text'; readonly label: string | null }
+  /** One line: `- label: value`. */
+  | { readonly key: string; readonly as: 'line' | 'flag' | 'number' | 'words'; readonly label: string }
+  /** A list of things with the same parts, as a table. */
+  | { readonly key: string; readonly as: 'table'; readonly label: string; readonly columns: readonly string[] }
+  | { readonly key: string; readonly as: 'code' }
+  | { readonly key: 'columns'; readonly as: 'trace' };
+
+const text = (key: string, label: string | null = null): SheetField => ({ key, as: 'text', label });
+const line = (key: string, label = key): SheetField => ({ key, as: 'line', label });
+
+/** Every field of every kind of entry, in the order in which they are written. */
+export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
+  reading: [text('given', 'Given'), text('returns', 'Return')],
+  question: [text('text'), text('answer', 'Answer')],
+  'cue-choices': [
+    { key: 'accepted', as: 'words', label: 'accepted' },
+    { key: 'dismissed', as: 'words', label: 'dismissed' },
+  ],
+  example: [
+    text('input', 'Input'),
+    text('expected', 'Expected'),
+    { key: 'tags', as: 'words', label: 'covers' },
+    text('note', 'Note'),
+  ],
+  observation: [
+    text('text'),
+    line('from', 'makes smaller from'),
+    line('to', 'makes smaller to'),
+    { key: 'isShown', as: 'flag', label: 'shown' },
+    line('argumentKind', 'argued by'),
+    text('argument', 'Argument'),
+  ],
+  approach: [
+    text('idea'),
+    line('time'),
+    line('space'),
+    line('technique'),
+    line('dominant', 'dominant part'),
+    line('left', 'left because'),
+    line('counterexampleId', 'counterexample'),
+    line('leftNote', 'left, more on it'),
+    { key: 'operations', as: 'table', label: 'Operations', columns: ['name', 'time'] },
+    text('tradeOff', 'Trade-off'),
+  ],
+  'state-card': [
+    text('meaning'),
+    line('approachId', 'approach'),
+    { key: 'parameters', as: 'table', label: 'Parameters', columns: ['name', 'count', 'follows'] },
+    text('transitions', 'Transitions'),
+    line('transitionCount', 'transitions from a state'),
+    text('base', 'Base'),
+    text('answer', 'Answer'),
+    text('fillOrder', 'Order of filling'),
+    { key: 'elementBytes', as: 'number', label: 'bytes for a state' },
+  ],
+  needs: [{ key: 'operations', as: 'words', label: 'must be fast' }],
+  trace: [line('title'), line('exampleId', 'example'), { key: 'columns', as: 'trace' }],
+  version: [
+    line('title'),
+    line('language'),
+    { key: 'isOwn', as: 'flag', label: 'my own' },
+    line('source'),
+    line('link'),
+    line('approachId', 'approach'),
+    { key: 'code', as: 'code' },
+  ],
+  argument: [line('argumentKind', 'argued by'), text('text')],
+  lesson: [line('lesson', 'kind'), line('slip'), text('text'), text('answer', 'Answer')],
+  relation: [line('relation', 'kind'), line('otherId', 'problem'), line('was'), line('is'), text('changes', 'Changes')],
+  twist: [text('text'), text('changes', 'Changes')],
+};
+
+/** What an entry is called in a heading. */
+export const entryHeadings: Readonly<Record<EntryKind, string>> = {
+  reading: 'In my own words',
+  question: 'Question',
+  'cue-choices': 'Cues',
+  example: 'Example',
+  observation: 'Observation',
+  approach: 'Approach',
+  'state-card': 'State card',
+  needs: 'Operations that must be fast',
+  trace: 'Trace',
+  version: 'Version',
+  argument: 'The argument',
+  lesson: 'Lesson',
+  relation: 'Relation',
+  twist: 'Twist',
+};
+
+/** A short fingerprint of a record without its revision, to see whether somebody changed it by hand. FNV-1a, 32 bits. */
+export function fingerprint(record: { readonly revision: string }): string {
+  const { revision: _revision, ...rest } = record;
+  let hash = 0x811c9dc5;
+  for (const letter of JSON.stringify(sortedKeys(rest))) {
+    hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
+  }
+  return (hash >>> 0).toString(16).padStart(8, '0');
+}
+
+function sortedKeys(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sortedKeys);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, sortedKeys(inner)]),
+  );
+}
