@@ -5,6 +5,7 @@ import {
   type Instant,
   LernenError,
   archiveFrom,
+  byProblem,
   noRecords,
   readSheetMarkdown,
   sheetFileName,
@@ -17,10 +18,9 @@ import { v7 as newId } from 'uuid';
 export async function writeSheets(archive: Archive, folder: string | undefined): Promise<void> {
   if (folder === undefined) throw new LernenError('format', 'Say where the files go: --out FOLDER.');
   await mkdir(folder, { recursive: true });
-  const entries = standing(archive.entries);
+  const sheets = byProblem(standing(archive.entries));
   for (const problem of standing(archive.problems)) {
-    const own = entries.filter(({ problemId }) => problemId === problem.id);
-    await writeFile(join(folder, sheetFileName(problem)), writeSheetMarkdown(problem, own));
+    await writeFile(join(folder, sheetFileName(problem)), writeSheetMarkdown(problem, sheets.get(problem.id) ?? []));
   }
 }
 

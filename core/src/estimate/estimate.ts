@@ -1,5 +1,5 @@
 import type { Log } from '../log/log';
-import { sittingsByProblem, techniquesById, techniquesOf } from '../log/log';
+import { byProblem, techniquesById, techniquesOf } from '../log/log';
 import type { Problem, ProblemId } from '../log/problem';
 import { targetFor } from '../log/settings';
 import type { Sitting, Slip } from '../log/sitting';
@@ -182,7 +182,7 @@ class Estimation {
 
   private problemEstimates(): Map<ProblemId, ProblemEstimate> {
     const estimates = new Map<ProblemId, ProblemEstimate>();
-    const groups = sittingsByProblem(this.log.sittings);
+    const groups = byProblem(this.log.sittings);
     for (const [problemId, memory] of this.memories) {
       const sittings = groups.get(problemId) ?? [];
       const lastSitting = sittings.at(-1);

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { flag, line, listOf, orNull, text, wholeNumber } from './fields';
+import type { Problem } from './problem';
 import { type Id, IdSchema, recordShape } from './record';
 import { SlipSchema } from './sitting';
 import { TechniqueIdSchema } from './technique';
@@ -327,6 +328,18 @@ function holdsSomething(value: unknown): boolean {
     return Object.entries(value).some(([name, inner]) => name !== 'kind' && holdsSomething(inner));
   return value === true;
 }
+
+/** The stages of a sheet that hold something, from the problem itself and from the stages that its entries fill. */
+export function stagesFilled(problem: SheetFacts, fromEntries: Iterable<Stage>): Set<Stage> {
+  const filled = new Set(fromEntries);
+  if (problem.statement !== '') filled.add('read');
+  if (problem.bounds.length > 0) filled.add('bounds');
+  if (problem.note !== '') filled.add('lessons');
+  return filled;
+}
+
+/** What of a sheet the problem itself carries. */
+type SheetFacts = Pick<Problem, 'statement' | 'bounds' | 'note'>;
 
 /** Entries in their order; of the same place the older first. */
 export function byOrder(a: Entry, b: Entry): number {

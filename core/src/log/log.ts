@@ -113,12 +113,13 @@ export function techniquesById(log: Pick<Log, 'techniques'>): Map<TechniqueId, T
   return new Map(log.techniques.map((technique) => [technique.id, technique]));
 }
 
-export function sittingsByProblem(sittings: readonly Sitting[]): Map<ProblemId, Sitting[]> {
-  const groups = new Map<ProblemId, Sitting[]>();
-  for (const sitting of sittings) {
-    const group = groups.get(sitting.problemId);
-    if (group) group.push(sitting);
-    else groups.set(sitting.problemId, [sitting]);
+/** Groups sittings, or whatever else belongs to a problem, in the order in which they come. */
+export function byProblem<R extends { readonly problemId: ProblemId }>(records: Iterable<R>): Map<ProblemId, R[]> {
+  const groups = new Map<ProblemId, R[]>();
+  for (const record of records) {
+    const group = groups.get(record.problemId);
+    if (group) group.push(record);
+    else groups.set(record.problemId, [record]);
   }
   return groups;
 }

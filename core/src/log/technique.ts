@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { flag, line, listOf, numberWithin, orNull } from './fields';
+import { flag, line, listOf, numberWithin, orNull, text } from './fields';
 import { recordShape } from './record';
 
 /** A short stable word such as `sliding-window`; the same in every copy, so that two logs merge by meaning. */
@@ -24,6 +24,9 @@ export const TechniqueSchema = z.strictObject({
   /** Costs that are typical of it, as text for people. */
   costs: z._default(z.string(), ''),
   pitfalls: listOf(z.string()),
+  /** The person's own code to begin with. */
+  template: text(20_000),
+  templateLanguage: text(40),
   /** How often an interview asks for it, relative to the others, where nothing better is known. 0 leaves it out. */
   usualShare: z._default(numberWithin(0, 100), 1),
   /** Hidden techniques are not offered; what was logged with them stays. */

@@ -1,4 +1,4 @@
-import { type Entry, type Relation, type Stage, isFilled, stageOf, stages } from '@lernen/core';
+import { type Entry, type Relation, type Stage, byOrder, isFilled, stageOf, stages } from '@lernen/core';
 import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */
@@ -41,4 +41,16 @@ export async function filledStages(database: LernenDatabase): Promise<Map<string
 export async function relationsIn(database: LernenDatabase): Promise<Relation[]> {
   const rows = await database.entries.where('kind').equals('relation').toArray();
   return rows.map(entryFrom).filter((entry): entry is Relation => entry.kind === 'relation' && !entry.deleted);
+}
+
+/** Everything that stands on the sheets of these problems. */
+export async function entriesOfProblems(database: LernenDatabase, ids: readonly string[]): Promise<Entry[]> {
+  const rows = await database.entries
+    .where('problemId')
+    .anyOf([...ids])
+    .toArray();
+  return rows
+    .map(entryFrom)
+    .filter((entry) => !entry.deleted)
+    .sort(byOrder);
 }

@@ -1,4 +1,4 @@
-import { logFrom, noRecords, sittingsByProblem } from '@lernen/core';
+import { logFrom, noRecords, byProblem } from '@lernen/core';
 import { someProblem, someSitting } from '../testing/database';
 import { type ProblemFilter, filterRows, problemRows } from './problem-rows';
 
@@ -26,7 +26,7 @@ describe('the rows of the problems table', () => {
   const log = logFrom({ ...noRecords, problems: [gulls, lens, rope], sittings });
   const rows = problemRows(
     log,
-    sittingsByProblem(log.sittings),
+    byProblem(log.sittings),
     new Map([[gulls.id, { recall: 0.4, daysToHalf: 5 }]]),
     new Map([[gulls.id, '2026-11-26']]),
   );

@@ -6,7 +6,9 @@ import {
   type ProblemId,
   type Result,
   type Sitting,
+  type Stage,
   daysBetween,
+  stagesFilled,
 } from '@lernen/core';
 import type { RecallSummary } from '../workers/planner/planner.worker';
 
@@ -27,6 +29,8 @@ export interface ProblemRow {
   readonly minutes: number | null;
   readonly recall: number | null;
   readonly due: string | null;
+  /** The stages of its sheet that hold something. */
+  readonly stages: ReadonlySet<Stage>;
   /** Everything the search looks at, in lower case. */
   readonly text: string;
 }
@@ -42,6 +46,7 @@ export const sortKeys = [
   'due',
   'origin',
   'result',
+  'sheet',
 ] as const;
 export type SortKey = (typeof sortKeys)[number];
 
@@ -65,6 +70,7 @@ export function problemRows(
   sittingsOf: ReadonlyMap<ProblemId, readonly Sitting[]>,
   recalls: ReadonlyMap<ProblemId, RecallSummary>,
   due: ReadonlyMap<ProblemId, string>,
+  marks: ReadonlyMap<ProblemId, ReadonlySet<Stage>>,
 ): ProblemRow[] {
   const names = new Map(log.techniques.map((technique) => [technique.id, technique.name]));
   return log.problems.map((problem) => {
@@ -87,6 +93,7 @@ export function problemRows(
       minutes: last?.minutes ?? null,
       recall: recalls.get(problem.id)?.recall ?? null,
       due: due.get(problem.id) ?? null,
+      stages: stagesFilled(problem, marks.get(problem.id) ?? []),
       text: searchText(problem, techniqueNames, sittings),
     };
   });
@@ -139,6 +146,8 @@ function valueOf(row: ProblemRow, key: SortKey): string | number | null {
       return row.last?.startedAt ?? null;
     case 'origin':
       return row.origin || null;
+    case 'sheet':
+      return row.stages.size;
     case 'title':
     case 'minutes':
     case 'sittings':

@@ -5,8 +5,10 @@ import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
+import { SheetMarks } from '../store/sheet-marks';
 import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
+import { StageMarks } from '../ui/stage-marks';
 import { counted, helpWords, percent, resultWords } from '../ui/words';
 import { type ProblemFilter, type SortKey, filterRows, problemRows, sortKeys } from './problem-rows';
 import { valueOf } from '../ui/value-of';
@@ -14,7 +16,14 @@ import { valueOf } from '../ui/value-of';
 /** Every problem, to be searched, filtered and sorted. The choice stands in the address. */
 @Component({
   selector: 'app-problems',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, DifficultyNotches, RouterLink],
+  imports: [
+    CdkFixedSizeVirtualScroll,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    DifficultyNotches,
+    RouterLink,
+    StageMarks,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './problems.html',
   styleUrl: './problems.scss',
@@ -23,6 +32,7 @@ export class Problems {
   protected readonly valueOf = valueOf;
   private readonly router = inject(Router);
   private readonly derived = inject(DerivedStore);
+  private readonly marks = inject(SheetMarks);
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
   protected readonly difficulties = difficulties;
@@ -67,7 +77,13 @@ export class Problems {
     );
   });
   private readonly all = computed(() =>
-    problemRows(this.log.log(), this.log.sittingsOf(), this.derived.recalls(), this.derived.nextPlanned()),
+    problemRows(
+      this.log.log(),
+      this.log.sittingsOf(),
+      this.derived.recalls(),
+      this.derived.nextPlanned(),
+      this.marks.byProblem(),
+    ),
   );
   protected readonly rows = computed(() => filterRows(this.all(), this.filter(), this.clock.today()));
   protected readonly usedTechniques = computed(() => {
@@ -87,6 +103,7 @@ export class Problems {
     { key: 'sittings', word: 'Sittings' },
     { key: 'recall', word: 'Recall' },
     { key: 'due', word: 'Planned' },
+    { key: 'sheet', word: 'Sheet' },
     { key: 'origin', word: 'Origin' },
   ];
 
@@ -99,7 +116,7 @@ export class Problems {
 
   protected sortBy(key: SortKey): void {
     const { sort, descending } = this.filter();
-    const startsDown = key === 'last' || key === 'sittings';
+    const startsDown = key === 'last' || key === 'sittings' || key === 'sheet';
     const isDown = sort === key ? !descending : startsDown;
     this.set({ sort: `${isDown ? '-' : ''}${key}` });
   }

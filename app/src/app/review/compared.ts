@@ -16,6 +16,7 @@ import { longDay, shortDay } from '../ui/dates';
 import { Markdown } from '../ui/markdown';
 import { StrengthLine } from '../ui/strength-line';
 import { counted, halfText, helpWords, kindWords, percent, resultWords } from '../ui/words';
+import { FromSheet } from './from-sheet';
 
 interface Point {
   readonly what: string;
@@ -28,7 +29,7 @@ interface Point {
 /** What was said in a review beside what is recorded, point by point, and what the plan makes of it. */
 @Component({
   selector: 'app-compared',
-  imports: [Markdown, RouterLink, StrengthLine],
+  imports: [FromSheet, Markdown, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compared.html',
   styles: `

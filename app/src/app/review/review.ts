@@ -1,14 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
+  type Entry,
+  type Example,
   type Help,
   type Result,
   type Sitting,
   type Slip,
   type Verdict,
   SittingSchema,
+  isFilled,
   sittingTarget,
 } from '@lernen/core';
+import { entriesOfProblems } from '../data/entries';
+import { followed } from '../store/followed';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { type Running, RunningStore } from '../store/running-store';
@@ -52,6 +57,15 @@ export class Review {
     return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
   });
   protected readonly isShort = computed(() => this.running()?.kind === 'spot' || this.running()?.kind === 'sketch');
+  /** Of the sheet only what gives nothing away. */
+  private readonly problemId = computed(() => this.running()?.problemId);
+  private readonly entries = followed<readonly Entry[]>(() => {
+    const id = this.problemId();
+    return (database) => (id === undefined ? Promise.resolve([]) : entriesOfProblems(database, [id]));
+  }, []);
+  protected readonly examples = computed(() =>
+    this.entries().filter((entry): entry is Example => entry.kind === 'example' && isFilled(entry)),
+  );
   protected readonly candidateName = signal<string | null>(null);
   /** What of it is still missing before it can be saved. */
   protected readonly missing = computed(() => (this.running()?.result === null ? 'Say what the result was.' : null));

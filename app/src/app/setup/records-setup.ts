@@ -12,6 +12,8 @@ import { download } from '../ui/download';
 import { counted } from '../ui/words';
 import { CsvWizard } from './csv-wizard';
 
+type Merged = Awaited<ReturnType<Files['importArchive']>>;
+
 interface Failure {
   readonly text: string;
   readonly faults: readonly Fault[];
@@ -27,7 +29,8 @@ interface Failure {
       <h2 id="records-title">Records</h2>
       <h3>Bring in</h3>
       <p class="second">
-        A Lernen archive (.json) is merged at once and can be undone. A spreadsheet (.csv) is shown first.
+        A Lernen archive (.json) or sheets in Markdown (.md, several at once) are merged at once and can be undone. A
+        spreadsheet (.csv) is shown first.
       </p>
       <p class="actions">
         <label class="button">
@@ -35,7 +38,8 @@ interface Failure {
           <input
             type="file"
             class="unseen"
-            accept=".json,.csv,.tsv,.txt,application/json,text/csv"
+            multiple
+            accept=".json,.csv,.tsv,.txt,.md,application/json,text/csv,text/markdown"
             (change)="choose($event)"
           />
         </label>
@@ -70,6 +74,7 @@ interface Failure {
       <h3>Take out</h3>
       <p class="actions">
         <button type="button" class="button" (click)="exportArchive()">Everything, as a Lernen archive</button>
+        <button type="button" class="button" (click)="exportSheets()">Sheets, as Markdown</button>
         <button type="button" class="button" (click)="exportCsv('problems')">Problems, as CSV</button>
         <button type="button" class="button" (click)="exportCsv('sittings')">Sittings, as CSV</button>
       </p>
@@ -154,12 +159,17 @@ export class RecordsSetup {
 
   protected async choose(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
-    const file = field.files?.[0];
+    const files = [...(field.files ?? [])];
+    const [file] = files;
     field.value = '';
     if (!file) return;
     this.failure.set(null);
     this.said.set(null);
     this.csv.set(null);
+    if (files.some(({ name }) => /\.md$/i.test(name))) {
+      await this.attempt(() => this.importSheets(files));
+      return;
+    }
     const text = decode(await file.arrayBuffer());
     const isArchive = /\.json$/i.test(file.name) || text.trimStart().startsWith('{');
     await this.attempt(() => (isArchive ? this.importArchive(text, file.name) : this.openCsv(text, file.name)));
@@ -169,6 +179,12 @@ export class RecordsSetup {
   protected exportArchive(): Promise<void> {
     return this.attempt(async () =>
       download(await this.files.exportArchive(), `lernen-${this.stamp()}.json`, 'application/json'),
+    );
+  }
+
+  protected exportSheets(): Promise<void> {
+    return this.attempt(async () =>
+      download(await this.files.exportSheets(), `lernen-sheets-${this.stamp()}.zip`, 'application/zip'),
     );
   }
 
@@ -189,16 +205,25 @@ export class RecordsSetup {
   }
 
   private async importArchive(text: string, name: string): Promise<void> {
-    const { counts, seq } = await this.files.importArchive(text, `Imported ${name}`, (share) =>
-      this.progress.set(share),
-    );
+    const merged = await this.files.importArchive(text, `Imported ${name}`, (share) => this.progress.set(share));
+    await this.sayMerged(merged, name);
+  }
+
+  private async importSheets(files: readonly File[]): Promise<void> {
+    const sheets = await Promise.all(files.map(async (file) => ({ name: file.name, text: await file.text() })));
+    const name = counted(files.length, 'sheet');
+    const merged = await this.files.importSheets(sheets, `Imported ${name}`, (share) => this.progress.set(share));
+    await this.sayMerged(merged, name);
+  }
+
+  private async sayMerged({ counts, seq }: Merged, name: string): Promise<void> {
     await this.log.catchUp();
     const parts = collectionNames
       .filter((it) => counts[it].added + counts[it].changed + counts[it].left > 0)
       .map(
         (it) => `${it}: ${counts[it].added} added, ${counts[it].changed} changed, ${counts[it].left} left as they were`,
       );
-    this.said.set(parts.length > 0 ? `${parts.join('; ')}.` : 'The archive is empty.');
+    this.said.set(parts.length > 0 ? `${parts.join('; ')}.` : 'There is nothing in it.');
     if (seq !== null) this.notices.say(`Imported ${name}.`, { label: 'Undo', run: () => void this.undo(seq) });
   }
 

@@ -24,6 +24,9 @@ import {
   sittingEvidence,
   stageOf,
   stages,
+  stagesFilled,
+  sheetFileName,
+  writeSheetMarkdown,
 } from '@lernen/core';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -32,6 +35,7 @@ import { Reasons } from '../store/reasons';
 import { RunningStore } from '../store/running-store';
 import { SheetStore } from '../store/sheet-store';
 import { longDay, shortDay } from '../ui/dates';
+import { download } from '../ui/download';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { KindMark } from '../ui/kind-mark';
 import { sittingText } from '../ui/sitting-facts';
@@ -128,15 +132,11 @@ export class Sheet {
   /** The stages of the work; those that hold something are inked. */
   protected readonly stages = computed(() => {
     const problem = this.problem();
-    const filled = new Set(
-      this.sheet
-        .entries()
-        .filter(isFilled)
-        .map(({ kind }) => stageOf(kind)),
-    );
-    if ((problem?.statement ?? '') !== '') filled.add('read');
-    if ((problem?.bounds.length ?? 0) > 0) filled.add('bounds');
-    if ((problem?.note ?? '') !== '') filled.add('lessons');
+    const ofEntries = this.sheet
+      .entries()
+      .filter(isFilled)
+      .map(({ kind }) => stageOf(kind));
+    const filled = problem ? stagesFilled(problem, ofEntries) : new Set<Stage>();
     return stages.map((id) => ({ id, word: stageWords[id], isFilled: filled.has(id) }));
   });
   /** The stage that stands where one reads. */
@@ -269,6 +269,11 @@ export class Sheet {
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {
     if (!this.running.isRunning()) await this.running.start(this.id(), kind);
     await this.router.navigateByUrl('/review');
+  }
+
+  protected saveMarkdown(): void {
+    const problem = this.problem();
+    if (problem) download(writeSheetMarkdown(problem, this.sheet.entries()), sheetFileName(problem), 'text/markdown');
   }
 
   protected print(): void {

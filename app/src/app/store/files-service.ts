@@ -30,6 +30,19 @@ export class Files {
     return this.run((api) => api.importArchive(this.world, text, label, proxy(onProgress)));
   }
 
+  /** A zip with a Markdown file for each problem. */
+  exportSheets(): Promise<Uint8Array<ArrayBuffer>> {
+    return this.run((api) => api.exportSheets(this.world));
+  }
+
+  importSheets(
+    files: Parameters<FilesApi['importSheets']>[1],
+    label: string,
+    onProgress: (share: number) => void,
+  ): ReturnType<FilesApi['importSheets']> {
+    return this.run((api) => api.importSheets(this.world, files, label, proxy(onProgress)));
+  }
+
   openCsv(text: string): Promise<ReturnType<FilesApi['openCsv']>> {
     return this.run((api) => api.openCsv(text, this.clock.now(), this.clock.zone));
   }

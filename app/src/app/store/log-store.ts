@@ -15,7 +15,7 @@ import {
   noRecords,
   offeredTechniques,
   recordsFromDraft,
-  sittingsByProblem,
+  byProblem,
   targetKey,
 } from '@lernen/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
@@ -47,7 +47,7 @@ export const LogStore = signalStore(
     problemsById: computed(() => new Map(log().problems.map((problem) => [problem.id, problem]))),
     techniquesById: computed(() => new Map(log().techniques.map((technique) => [technique.id, technique]))),
     offered: computed(() => offeredTechniques(log().techniques)),
-    sittingsOf: computed(() => sittingsByProblem(log().sittings)),
+    sittingsOf: computed(() => byProblem(log().sittings)),
     choicesByTarget: computed(() => new Map(log().choices.map((choice) => [targetKey(choice.target), choice]))),
     settings: computed(() => log().settings),
     coming: computed(() => {

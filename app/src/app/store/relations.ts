@@ -1,32 +1,21 @@
-import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core';
+import { Injectable, computed, inject } from '@angular/core';
 import type { Relation } from '@lernen/core';
-import { liveQuery } from 'dexie';
 import { relationsIn } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';
+import { followed } from './followed';
 import { LogStore } from './log-store';
-import { Notices } from './notices';
-import { DATABASE } from './world';
 
 /** How the problems are related, from all sheets. */
 @Injectable({ providedIn: 'root' })
 export class Relations {
   private readonly log = inject(LogStore);
-  private readonly found = signal<readonly Relation[]>([]);
+  private readonly found = followed<readonly Relation[]>(() => relationsIn, []);
 
   /** Relations between problems that stand. */
   readonly all = computed(() => {
     const byId = this.log.problemsById();
     return this.found().filter(({ problemId, otherId }) => byId.has(problemId) && byId.has(otherId));
   });
-
-  constructor() {
-    const [database, notices] = [inject(DATABASE), inject(Notices)];
-    const following = liveQuery(() => relationsIn(database)).subscribe({
-      next: (relations) => this.found.set(relations),
-      error: (error: unknown) => notices.fail(error),
-    });
-    inject(DestroyRef).onDestroy(() => following.unsubscribe());
-  }
 
   /** All problems that are related to these, directly or over others, with the links between them. */
   familyOf(ids: readonly string[]): { readonly nodes: readonly FamilyNode[]; readonly links: readonly FamilyLink[] } {

@@ -1,21 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Slip, dayOf, resolveTechnique, sittingEvidence, techniquesOf } from '@lernen/core';
+import { type Slip, type Technique, dayOf, resolveTechnique, sittingEvidence, techniquesOf } from '@lernen/core';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
+import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { sittingText } from '../ui/sitting-facts';
 import { StrengthLine } from '../ui/strength-line';
+import { valueOf } from '../ui/value-of';
 import { counted, percent, slipWords } from '../ui/words';
+import { TechniqueSheets } from './technique-sheets';
 
 const mostShown = 200;
 
 /** One technique: what points to it, what goes wrong, and the sittings behind its number. */
 @Component({
   selector: 'app-technique-page',
-  imports: [RouterLink, StrengthLine],
+  imports: [CodeEditor, RouterLink, StrengthLine, TechniqueSheets],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (technique(); as it) {
@@ -34,6 +37,29 @@ const mostShown = 200;
             </p>
             <app-strength-line [strength]="known.strength" [goal]="log.settings().goal" [isThin]="known.isThin" />
           }
+          <app-technique-sheets [problems]="problems()" />
+          <section class="template" aria-labelledby="template-title">
+            <h2 id="template-title">Your template</h2>
+            @if (it.template !== '' || isWritingTemplate()) {
+              <label class="language"
+                ><span class="label">language</span>
+                <input
+                  class="box mono"
+                  maxlength="40"
+                  [value]="it.templateLanguage"
+                  (change)="saveTemplate({ templateLanguage: valueOf($event) })"
+              /></label>
+              <app-code-editor
+                label="Your template"
+                [code]="it.template"
+                [language]="it.templateLanguage"
+                (codeChange)="writeTemplate($event)"
+                (focusout)="flushTemplate()"
+              />
+            } @else {
+              <button type="button" class="add" (click)="isWritingTemplate.set(true)">The code to begin with</button>
+            }
+          </section>
           <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
           <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
           <ol>
@@ -118,6 +144,15 @@ const mostShown = 200;
       padding: 6px 0;
       border-top: 1px solid var(--line);
     }
+    .language {
+      display: flex;
+      gap: 8px;
+      align-items: center;
+      margin-bottom: 6px;
+    }
+    .language .box {
+      width: 120px;
+    }
     ul {
       margin: 0;
       padding-left: 18px;
@@ -137,6 +172,9 @@ export class TechniquePage {
   protected readonly counted = counted;
   protected readonly mostShown = mostShown;
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
+  protected readonly valueOf = valueOf;
+  protected readonly isWritingTemplate = signal(false);
+  private typedTemplate: string | null = null;
   protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
   protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
   protected readonly slips = computed(() =>
@@ -144,14 +182,12 @@ export class TechniquePage {
       .sort(([, a], [, b]) => b - a)
       .map(([slip, count]) => ({ word: slipWords(slip), count })),
   );
-  protected readonly rows = computed(() => {
+  protected readonly problems = computed(() => {
     const byId = this.log.techniquesById();
-    const own = new Map(
-      this.log
-        .log()
-        .problems.filter((problem) => techniquesOf(problem, byId).includes(this.resolved()))
-        .map((problem) => [problem.id, problem]),
-    );
+    return this.log.log().problems.filter((problem) => techniquesOf(problem, byId).includes(this.resolved()));
+  });
+  protected readonly rows = computed(() => {
+    const own = new Map(this.problems().map((problem) => [problem.id, problem]));
     return this.log
       .log()
       .sittings.flatMap((sitting) => {
@@ -163,4 +199,20 @@ export class TechniquePage {
       })
       .reverse();
   });
+
+  protected writeTemplate(code: string): void {
+    this.typedTemplate = code;
+  }
+
+  /** Leaving the field saves it: every save of a technique is planned anew. */
+  protected flushTemplate(): void {
+    if (this.typedTemplate !== null && this.typedTemplate !== this.technique()?.template)
+      this.saveTemplate({ template: this.typedTemplate });
+    this.typedTemplate = null;
+  }
+
+  protected saveTemplate(part: Partial<Technique>): void {
+    const technique = this.technique();
+    if (technique) void this.log.saveTechniques([{ ...technique, ...part }], `Saved the template of ${technique.name}`);
+  }
 }

@@ -1,6 +1,8 @@
-/** Hands a text to the browser as a file. */
-export function download(text: string, name: string, type: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+/** Hands a text, or bytes, to the browser as a file. */
+export function download(content: string | Uint8Array<ArrayBuffer>, name: string, type: string): void {
+  const address = URL.createObjectURL(
+    new Blob([content], { type: typeof content === 'string' ? `${type};charset=utf-8` : type }),
+  );
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

@@ -75,7 +75,7 @@ export function layoutFamily(nodes: readonly FamilyNode[], links: readonly Famil
 function depthsOf(nodes: readonly FamilyNode[], links: readonly FamilyLink[]): Map<string, number> {
   const depths = new Map(nodes.map(({ id }) => [id, 0]));
   const rising = links.filter(({ relation }) => relation !== 'same-idea');
-  for (let round = 0; round < nodes.length; round++) {
+  for (const _round of nodes) {
     for (const { from, to } of rising) {
       const depth = (depths.get(from) ?? 0) + 1;
       if (from !== to && depth > (depths.get(to) ?? 0) && depth < nodes.length) depths.set(to, depth);

@@ -154,7 +154,7 @@ export class Writing {
   /** Enter in a sentence. */
   readonly entered = output();
   /** Backspace where nothing is left. */
-  readonly emptied = output();
+  readonly erased = output();
   protected readonly isFocused = signal(false);
   protected readonly isRendered = computed(() => !this.isFocused() && !this.mono() && markup.test(this.value()));
   private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
@@ -178,6 +178,6 @@ export class Writing {
   protected backspace(event: Event): void {
     if (this.value() !== '' || this.area().nativeElement.value !== '') return;
     event.preventDefault();
-    this.emptied.emit();
+    this.erased.emit();
   }
 }

@@ -29,7 +29,7 @@ import { EntryRow } from './entry-row';
           placeholder="the idea, in a sentence or two"
           [value]="approach().idea"
           (valueChange)="change({ idea: $event })"
-          (emptied)="store.remove(approach())"
+          (erased)="store.remove(approach())"
         />
         <div class="costs">
           <app-cost-cell
@@ -87,7 +87,7 @@ import { EntryRow } from './entry-row';
                     [value]="operation.name"
                     (valueChange)="setOperation(at, { name: $event })"
                     (entered)="addOperation()"
-                    (emptied)="dropOperation(at)"
+                    (erased)="dropOperation(at)"
                   />
                 </td>
                 <td class="cost">
@@ -103,8 +103,8 @@ import { EntryRow } from './entry-row';
         </table>
       }
       <div class="details">
-        <label class="pair"
-          ><span class="label">dominant part</span>
+        <div class="pair">
+          <span class="label">dominant part</span>
           <app-writing
             [label]="'Dominant part of ' + name()"
             placeholder="the sort"
@@ -112,15 +112,17 @@ import { EntryRow } from './entry-row';
             [longest]="500"
             [value]="approach().dominant"
             (valueChange)="change({ dominant: $event })"
-        /></label>
-        <label class="pair"
-          ><span class="label">trade-off</span>
+          />
+        </div>
+        <div class="pair">
+          <span class="label">trade-off</span>
           <app-writing
             [label]="'Trade-off of ' + name()"
             placeholder="what is paid for what"
             [value]="approach().tradeOff"
             (valueChange)="change({ tradeOff: $event })"
-        /></label>
+          />
+        </div>
         <div class="left">
           <span class="label">left because</span>
           <select [attr.aria-label]="'Why ' + name() + ' was left'" (change)="setLeft(valueOf($event))">

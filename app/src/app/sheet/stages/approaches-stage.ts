@@ -33,20 +33,20 @@ import { StructureNeeds } from './structure-needs';
       <app-structure-needs #needs />
       <div class="answer">
         <span class="label">The answer that reviews compare with</span>
-        <label
+        <span class="part"
           >time
           <app-cost-cell
             label="Time cost, the right answer"
             [value]="cost().time ?? ''"
             (valueChange)="setCost({ time: $event })"
-        /></label>
-        <label
+        /></span>
+        <span class="part"
           >space
           <app-cost-cell
             label="Space cost, the right answer"
             [value]="cost().space ?? ''"
             (valueChange)="setCost({ space: $event })"
-        /></label>
+        /></span>
         @if (toTake(); as best) {
           <button type="button" class="button plain small" (click)="setCost(best)">
             Take {{ best.time }}{{ best.space ? ', ' + best.space : '' }} from the best approach
@@ -70,7 +70,7 @@ import { StructureNeeds } from './structure-needs';
       padding: 4px 0;
       border-top: 1px solid var(--line);
     }
-    .answer label {
+    .answer .part {
       display: inline-flex;
       align-items: baseline;
       color: var(--ink-2);

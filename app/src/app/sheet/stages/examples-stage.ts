@@ -29,7 +29,7 @@ import { StageFrame } from './stage-frame';
               placeholder="what goes in"
               [value]="example.input"
               (valueChange)="store.change(example, { input: $event })"
-              (emptied)="removeIfEmpty(example)"
+              (erased)="removeIfEmpty(example)"
             />
             <span class="arrow" aria-hidden="true">→</span>
             <app-writing

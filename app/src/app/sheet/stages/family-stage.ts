@@ -87,7 +87,7 @@ import { StageFrame } from './stage-frame';
             [value]="it.text"
             (valueChange)="store.change(it, { text: $event })"
             (entered)="add(it.id)"
-            (emptied)="store.remove(it)"
+            (erased)="store.remove(it)"
           />
           <app-writing
             class="second"

@@ -42,7 +42,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                     [value]="it.text"
                     (valueChange)="store.change(it, { text: $event })"
                     (entered)="add(group.kind, it.id)"
-                    (emptied)="store.remove(it)"
+                    (erased)="store.remove(it)"
                   />
                   @if (group.kind === 'slip') {
                     <select [attr.aria-label]="'Kind of slip ' + (index + 1)" (change)="setSlip(it, valueOf($event))">

@@ -31,7 +31,7 @@ import { StageFrame } from './stage-frame';
               [value]="it.text"
               (valueChange)="store.change(it, { text: $event })"
               (entered)="add(it.id)"
-              (emptied)="store.remove(it)"
+              (erased)="store.remove(it)"
             />
             <button
               type="button"

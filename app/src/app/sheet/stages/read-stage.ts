@@ -70,7 +70,7 @@ import { StageFrame } from './stage-frame';
             [value]="question.text"
             (valueChange)="store.change(question, { text: $event })"
             (entered)="ask(question.id)"
-            (emptied)="store.remove(question)"
+            (erased)="store.remove(question)"
           />
           <app-writing
             class="answer"

@@ -54,7 +54,7 @@ type Parameter = StateCard['parameters'][number];
                     [value]="parameter.name"
                     (valueChange)="setParameter(at, { name: $event })"
                     (entered)="addParameter()"
-                    (emptied)="dropParameter(at)"
+                    (erased)="dropParameter(at)"
                   />
                 </td>
                 <td>

@@ -130,7 +130,6 @@ const mostColumns = 20;
       >
         <span class="step mono" role="rowheader">{{ index + 1 }}</span>
         @for (cell of reading().rows[index] ?? []; track $index; let at = $index) {
-          <!-- eslint-disable-next-line @angular-eslint/template/interactive-supports-focus -->
           <span
             role="gridcell"
             class="cell"

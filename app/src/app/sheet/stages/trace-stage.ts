@@ -28,7 +28,6 @@ import { TraceGrid } from './trace-grid';
               (input)="store.change(trace, { title: valueOf($event) })"
             />
             @if (playing()?.id === trace.id) {
-              <!-- eslint-disable-next-line @angular-eslint/template/interactive-supports-focus -->
               <div
                 class="player"
                 tabindex="0"

@@ -8,6 +8,7 @@ import {
   type StoredRecords,
   type Zone,
   archiveFrom,
+  byProblem,
   csvTables,
   dayOf,
   failuresCsv,
@@ -18,9 +19,16 @@ import {
   importCsv,
   mergeRecords,
   readArchive,
+  LernenError,
+  noRecords,
   readCsvSheet,
+  readSheetMarkdown,
+  sheetFileName,
+  standing,
+  writeSheetMarkdown,
 } from '@lernen/core';
 import { expose } from 'comlink';
+import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';
 import { write } from '../../data/commands';
 import { allEntries } from '../../data/entries';
@@ -60,6 +68,12 @@ export interface CsvPreview {
 
 type Progress = (share: number) => void;
 
+/** What a merge did, and the journal entry to undo it by; null when there was nothing to write. */
+export interface Merged {
+  readonly counts: Merge['counts'];
+  readonly seq: number | null;
+}
+
 /** Reads and writes files beside the page. Ending the worker stops what it does; a transaction under way is rolled back. */
 class FilesWorker {
   private database: LernenDatabase | null = null;
@@ -75,15 +89,47 @@ class FilesWorker {
     return csvTables((await this.caughtUp(world)).log(), zone);
   }
 
-  /** Merges an archive in. @returns its counts and the journal entry to undo it by; null when there was nothing to write. */
-  async importArchive(
+  /** Merges an archive in. */
+  importArchive(world: World, text: string, label: string, onProgress: Progress): Promise<Merged> {
+    return this.merge(world, readArchive(text), label, onProgress);
+  }
+
+  /** A zip with a Markdown file for each problem. */
+  async exportSheets(world: World): Promise<Uint8Array<ArrayBuffer>> {
+    const { problems, entries } = await this.everything(world);
+    const sheets = byProblem(standing(entries));
+    const files = standing(problems).map((problem) => [
+      sheetFileName(problem),
+      strToU8(writeSheetMarkdown(problem, sheets.get(problem.id) ?? [])),
+    ]);
+    return new Uint8Array(zipSync(Object.fromEntries(files) as Record<string, Uint8Array>));
+  }
+
+  /** Merges sheets in that are written in Markdown: all of them or, when one cannot be read, none. */
+  importSheets(
     world: World,
-    text: string,
+    files: readonly { readonly name: string; readonly text: string }[],
     label: string,
     onProgress: Progress,
-  ): Promise<{ counts: Merge['counts']; seq: number | null }> {
-    const archive = readArchive(text);
-    const merge = mergeRecords(await this.everything(world), archive);
+  ): Promise<Merged> {
+    const sheets = files.map(({ name, text }) => {
+      try {
+        return readSheetMarkdown(text, newId);
+      } catch (error) {
+        if (error instanceof LernenError) throw new LernenError(error.code, `${name}: ${error.message}`);
+        throw error;
+      }
+    });
+    const incoming = {
+      ...noRecords,
+      problems: sheets.map(({ problem }) => problem),
+      entries: sheets.flatMap(({ entries }) => entries),
+    };
+    return this.merge(world, incoming, label, onProgress);
+  }
+
+  private async merge(world: World, incoming: StoredRecords, label: string, onProgress: Progress): Promise<Merged> {
+    const merge = mergeRecords(await this.everything(world), incoming);
     const isEmpty = Object.values(merge.write).every((records) => records.length === 0) && !merge.settings;
     if (isEmpty) return { counts: merge.counts, seq: null };
     const changes = { ...merge.write, ...(merge.settings ? { settings: merge.settings } : {}) };
@@ -173,7 +219,15 @@ class FilesWorker {
 
 export type FilesApi = Pick<
   FilesWorker,
-  'exportArchive' | 'exportCsv' | 'importArchive' | 'openCsv' | 'previewCsv' | 'applyCsv' | 'failedRows'
+  | 'exportArchive'
+  | 'exportSheets'
+  | 'exportCsv'
+  | 'importArchive'
+  | 'importSheets'
+  | 'openCsv'
+  | 'previewCsv'
+  | 'applyCsv'
+  | 'failedRows'
 >;
 
 /** A listener on the page answers with a promise, which nobody waits for: stopping ends the worker instead. */

@@ -1,0 +1,11 @@
+import { Injectable } from '@angular/core';
+import type { Stage } from '@lernen/core';
+import { filledStages } from '../data/entries';
+import { followed } from './followed';
+
+/** How complete every sheet is, without reading one. */
+@Injectable({ providedIn: 'root' })
+export class SheetMarks {
+  /** The stages that hold entries, by problem. */
+  readonly byProblem = followed<ReadonlyMap<string, ReadonlySet<Stage>>>(() => filledStages, new Map());
+}
