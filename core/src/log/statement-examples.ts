@@ -51,7 +51,10 @@ function* arrows(statement: string): Generator<FoundExample> {
     const [input = '', expected, ...more] = line.split(arrow);
     if (expected === undefined || more.length > 0 || !/\d|"|\[|'/.test(input)) continue;
     yield {
-      input: textOf([input.replace(/^[\s>*-]*(?:for example|e\.g\.|example \d*):?\s*/i, '')]),
+      // What leads up to the input is a sentence, or says that an example follows.
+      input: textOf([
+        input.replace(/^.*(?:\bexample\s?\d*|\be\.g\.|[a-z)]\.)[\s:,]+/i, '').replace(/^[\s>*-]+(?=[^\d])/, ''),
+      ]),
       expected: textOf([expected]),
     };
   }

@@ -1,4 +1,4 @@
-import { logFrom, noRecords, byProblem } from '@lernen/core';
+import { type Stage, byProblem, logFrom, noRecords } from '@lernen/core';
 import { someProblem, someSitting } from '../testing/database';
 import { type ProblemFilter, filterRows, problemRows } from './problem-rows';
 
@@ -29,6 +29,7 @@ describe('the rows of the problems table', () => {
     byProblem(log.sittings),
     new Map([[gulls.id, { recall: 0.4, daysToHalf: 5 }]]),
     new Map([[gulls.id, '2026-11-26']]),
+    new Map([[lens.id, new Set<Stage>(['read', 'approaches'])]]),
   );
   const titles = (part: Partial<ProblemFilter>): string[] =>
     filterRows(rows, { ...everything, ...part }, '2026-11-24').map((row) => row.title);
@@ -54,5 +55,6 @@ describe('the rows of the problems table', () => {
     expect(titles({ sort: 'difficulty' })).toEqual(['Lens Order', 'Gull Census', 'Rope Ladder']);
     expect(titles({ sort: 'title', descending: true })).toEqual(['Rope Ladder', 'Lens Order', 'Gull Census']);
     expect(titles({ sort: 'recall' })[0]).toBe('Gull Census');
+    expect(titles({ sort: 'sheet', descending: true })[0]).toBe('Lens Order');
   });
 });

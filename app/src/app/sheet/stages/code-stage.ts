@@ -100,7 +100,7 @@ import { StageFrame } from './stage-frame';
           {{ versions().length === 0 ? 'The first version' : 'Another version' }}
         </button>
         @if (versions().length > 1) {
-          <button type="button" class="add" (click)="compare()">
+          <button type="button" class="button plain small" (click)="compare()">
             {{ compared() ? 'Stop comparing' : 'Compare two' }}
           </button>
         }

@@ -1,0 +1,207 @@
+import { type Entry, emptyEntry } from '@lernen/core';
+import { v7 as newId } from 'uuid';
+import { entriesOf } from '../data/entries';
+import { saveSheet } from '../data/sheet-commands';
+import { someProblem } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { Sheet } from './sheet';
+
+describe('the stages of a sheet', () => {
+  let page: OpenPage;
+  const problem = { ...someProblem('Beacon Line of Sight'), bounds: ['n ≤ 200 000', '1 s'] };
+  afterEach(() => page.close());
+
+  const open = async (entries: Entry[] = [], part: Partial<typeof problem> = {}): Promise<void> => {
+    const records = { problems: [{ ...problem, ...part }, someProblem('Signal Flag Brackets')], entries };
+    page = await openPage(Sheet, `/problems/${problem.id}`, records, 'problems/:id');
+    await page.until(() => page.element.querySelector('app-read-stage') !== null);
+  };
+  const entry = <K extends Entry['kind']>(kind: K, part: object = {}): Extract<Entry, { kind: K }> =>
+    emptyEntry(kind, problem.id, newId(), part) as Extract<Entry, { kind: K }>;
+  /** What stands in a field; empty while there is none. */
+  const valueOf = (label: string): string =>
+    page.element.querySelector<HTMLTextAreaElement>(`[aria-label="${label}"]`)?.value ?? '';
+  const stored = (): Promise<Entry[]> => entriesOf(page.database, problem.id);
+  const key = (name: string, options: KeyboardEventInit = {}): void => {
+    const target = document.activeElement ?? document.body;
+    target.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...options }));
+  };
+
+  it('are saved as they are typed, and taken back', async () => {
+    await open();
+    await page.press('An observation');
+    await page.fill('Observation 1', 'Whoever waits falls.');
+    await page.until(() => page.all('nav li.filled').some((it) => it.textContent?.includes('Observations')));
+    let found: Entry[] = [];
+    await page.until(() => {
+      void stored().then((entries) => (found = entries));
+      return found.some((it) => it.kind === 'observation' && it.text === 'Whoever waits falls.');
+    });
+    await page.press('Undo');
+    await page.until(() => page.said.startsWith('Undone'));
+    await page.until(() =>
+      page.all('[aria-label="Observation 1"]').every((it) => (it as HTMLTextAreaElement).value === ''),
+    );
+    await page.press('Do again');
+    await page.until(() => valueOf('Observation 1') === 'Whoever waits falls.');
+  });
+
+  it('take over what another tab writes', async () => {
+    const first = entry('observation', { text: 'here' });
+    await open([first]);
+    await page.until(() => valueOf('Observation 1') === 'here');
+    const edit = { table: 'entries', base: first, ours: { ...first, text: 'from elsewhere' } } as const;
+    await saveSheet(page.database, problem.id, [edit], 'Wrote elsewhere', newId);
+    await page.until(() => valueOf('Observation 1') === 'from elsewhere');
+  });
+
+  it('offer bounds and examples of a statement, and take only what is chosen', async () => {
+    await open();
+    await page.fill('Statement', 'Heights with 0 ≤ h[i] ≤ 10^9. For example: 5 2 4 → 0 1 0');
+    await page.until(() => page.text.includes('Found in it'));
+    expect(page.element.querySelector('#examples app-entry-row')).toBeNull();
+    await page.press('Take the bound 0 ≤ h[i] ≤ 10^9');
+    await page.until(() => valueOf('Bounds and conditions, one a line').includes('h[i]'));
+    expect(page.text).toContain('values of h[i]: 0 to 10⁹');
+    await page.press('Take the example 5 2 4 → 0 1 0');
+    await page.until(() => valueOf('Input of example 1') === '5 2 4');
+    expect(page.text).not.toContain('Found in it');
+  });
+
+  it('say what the bounds allow, and remember what was made of a cue', async () => {
+    await open();
+    await page.until(() => page.text.includes('What the bounds allow'));
+    expect(page.text).toMatch(/O\(n²\)overn ≤ 10⁴/);
+    await page.press('It fits: n ≤ 2·10⁵: sort, halve or sweep');
+    await page.until(() => page.text.includes('Let it go'));
+    await page.press('one pass');
+    await page.until(() => valueOf('Bounds and conditions, one a line').endsWith('one pass'));
+  });
+
+  it('judge an approach against the bounds and point out what its costs forget', async () => {
+    await open([
+      entry('approach', { idea: 'Look right from every tower', time: 'O(n^2)', space: 'O(1)', order: 1 }),
+      entry('approach', { idea: 'Keep those who wait on a stack', time: 'O(n)', space: 'O(1)', order: 2 }),
+    ]);
+    await page.until(() => page.text.includes('over: 4·10¹⁰ steps for 10⁸'));
+    expect(page.text).toContain('The idea keeps a stack, yet its space is stated as O(1).');
+    await page.fill('Space of approach 2', 'O(n)');
+    await page.until(() => !page.text.includes('yet its space'));
+    await page.press('Take O(n), O(n) from the best approach');
+    await page.until(() => page.log.problemsById().get(problem.id)?.cost.time === 'O(n)');
+  });
+
+  it('compute a state card and drop the parameter that follows', async () => {
+    const parameters = [
+      { name: 'i', count: 'n', follows: '' },
+      { name: 'a', count: 'S', follows: '' },
+      { name: 'b', count: 'S', follows: '' },
+    ];
+    await open([entry('state-card', { parameters, transitionCount: '2' })], { bounds: ['n ≤ 200', 'S ≤ 20 000'] });
+    await page.until(() => page.text.includes('O(n·S^2)'));
+    expect(page.text).toContain('8·10¹⁰');
+    await page.fill('What parameter 3 follows from', 'the total less a');
+    await page.until(() => page.text.includes('before b went'));
+    await page.fill('How many values parameter 1 takes', 'n +');
+    await page.until(() => page.text.includes('Cannot read the cost'));
+  });
+
+  it('find the structures for the operations that must be fast', async () => {
+    await open();
+    await page.press('Operations that must be fast');
+    await page.press('look up by key');
+    await page.press('move to the front');
+    await page.press('take out of the middle');
+    await page.until(() => page.text.includes('hash map with doubly linked list'));
+  });
+
+  it('are led to by capital letters, a list beginning a new entry', async () => {
+    await open();
+    key('O');
+    await page.until(() => document.activeElement?.getAttribute('aria-label') === 'Observation 1');
+    key('A');
+    await page.settle();
+    expect(page.all('#approaches app-entry-row')).toEqual([]);
+    (document.activeElement as HTMLElement).blur();
+    key('A');
+    await page.until(() => document.activeElement?.getAttribute('aria-label') === 'Idea of approach 1');
+    key('Enter', { altKey: true });
+    await page.until(() => document.activeElement?.getAttribute('aria-label') === 'Idea of approach 2');
+  });
+
+  it('keep a question open until it is answered, and relate problems', async () => {
+    await open();
+    await page.press('what I still do not understand : add A question left open');
+    await page.fill('A question left open', 'What if the row is a ring?');
+    await page.fill('Answer to the open question 1', 'Go round twice.');
+    const picker = page.field('A related problem');
+    await page.fill('A related problem', 'Signal Flag Brackets');
+    picker.dispatchEvent(new Event('blur'));
+    await page.until(() => page.text.includes('builds on'));
+    await page.until(() => page.element.querySelectorAll('app-family-graph a').length === 2);
+    const related = (await stored()).find((it) => it.kind === 'relation');
+    expect(related?.kind === 'relation' && page.log.problemsById().get(related.otherId)?.title).toBe(
+      'Signal Flag Brackets',
+    );
+  });
+});
+
+describe('the trace on a sheet', () => {
+  let page: OpenPage;
+  const problem = someProblem('Beacon Line of Sight');
+  afterEach(() => page.close());
+
+  const cell = (at: string): HTMLElement | null => page.element.querySelector(`[data-cell="${at}"]`);
+  const key = (name: string, options: KeyboardEventInit = {}): void => {
+    document.activeElement?.dispatchEvent(
+      new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...options }),
+    );
+  };
+  const type = async (text: string): Promise<void> => {
+    key(text[0] ?? '');
+    await page.until(() => page.element.querySelector('.editor') !== null);
+    const editor = page.element.querySelector<HTMLInputElement>('.editor');
+    if (!editor) throw new Error('nothing to write in');
+    editor.value = text;
+    editor.dispatchEvent(new Event('input', { bubbles: true }));
+    await page.settle();
+  };
+
+  it('is written by keyboard like a spreadsheet, checked, and played', async () => {
+    const columns = [
+      { name: 'heights', kind: 'list', rule: '' },
+      { name: 'waiting', kind: 'stack', rule: '' },
+      { name: '', kind: 'rule', rule: 'waiting falls' },
+    ];
+    const trace = emptyEntry('trace', problem.id, newId(), { columns, rows: [['', '', '']] } as never);
+    page = await openPage(Sheet, `/problems/${problem.id}`, { problems: [problem], entries: [trace] }, 'problems/:id');
+    await page.until(() => cell('0-0') !== null);
+    cell('0-0')?.focus();
+    await type('5 2 4 | i:0');
+    key('Tab');
+    await page.until(() => document.activeElement === cell('0-1'));
+    await type('+5');
+    key('Enter');
+    await page.until(() => document.activeElement === cell('1-1'));
+    await type('+2');
+    key('Enter');
+    await page.until(() => document.activeElement === cell('2-1'));
+    await type('+4');
+    key('Enter');
+    await page.until(() => page.text.includes('“waiting falls” breaks first in step 3.'));
+    expect(page.all('.breaks.first')).toHaveSize(1);
+
+    key('ArrowUp');
+    await page.until(() => document.activeElement === cell('2-1'));
+    await type('-7');
+    await page.until(() => page.text.includes('Step 3, letter 1: 2 comes out, not 7.'));
+    key('Escape');
+    await page.until(() => !page.text.includes('comes out'));
+
+    await page.press('Step through');
+    await page.until(() => page.all('[role="grid"] [role="row"]').length === 2);
+    document.querySelector<HTMLElement>('.player')?.focus();
+    key('ArrowRight');
+    await page.until(() => page.all('[role="grid"] [role="row"]').length === 3);
+  });
+});
