@@ -13,6 +13,7 @@ import {
 import { Router, RouterLink } from '@angular/router';
 import {
   type Difficulty,
+  type EntryKind,
   type Problem,
   type ReviewKind,
   type Sitting,
@@ -20,6 +21,7 @@ import {
   dayOf,
   difficulties,
   isFilled,
+  lessonKinds,
   reviewKinds,
   sittingEvidence,
   stageOf,
@@ -203,15 +205,18 @@ export class Sheet {
 
   /** Puts the cursor where one would write next in a stage; a list begins a new entry unless its last one is empty. */
   private goTo(stage: Stage): void {
-    const kind = (
-      { examples: 'example', observations: 'observation', approaches: 'approach', trace: 'trace' } as const
-    )[stage as 'examples'] as 'example' | undefined;
+    const kind = listed[stage];
     if (kind === undefined) return this.focus.onStage(stage);
     const last = this.sheet.of(kind).at(-1);
-    if (last && (!isFilled(last) || stage === 'trace')) this.focus.onEntry(last.id);
-    else if (stage === 'trace')
-      this.focus.onEntry(this.sheet.add('trace', newTraceFor(this.sheet.of('example')[0] ?? null, 0)));
-    else this.focus.onEntry(this.sheet.add(kind));
+    const isGoneOn = stage === 'trace' || stage === 'code';
+    this.focus.onEntry(last && (isGoneOn || !isFilled(last)) ? last.id : this.begin(kind));
+  }
+
+  private begin(kind: EntryKind): string {
+    if (kind === 'trace') return this.sheet.add(kind, newTraceFor(this.sheet.of('example')[0] ?? null, 0));
+    if (kind !== 'lesson') return this.sheet.add(kind);
+    const known = this.sheet.of('lesson').map(({ lesson }) => lesson);
+    return this.sheet.add('lesson', { lesson: lessonKinds.find((it) => !known.includes(it)) ?? 'cue' });
   }
 
   protected edit(): void {
@@ -314,3 +319,13 @@ export class Sheet {
     return shortDay(dayOf(instant, this.clock.zone));
   }
 }
+
+/** Stages that are lists, with what they list. */
+const listed: Partial<Record<Stage, EntryKind>> = {
+  examples: 'example',
+  observations: 'observation',
+  approaches: 'approach',
+  trace: 'trace',
+  code: 'version',
+  lessons: 'lesson',
+};

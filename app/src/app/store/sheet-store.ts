@@ -83,7 +83,10 @@ export const SheetStore = signalStore(
 
     const save = async (sheet: string | null, all: readonly [string, SheetEdit][], label: string): Promise<void> => {
       // What was typed on meanwhile is written by the flush that follows its typing.
-      const edits = all.filter(([id, edit]) => store.edits().get(id) === edit);
+      const edits = all.flatMap(([id, edit]) => {
+        const now = store.edits().get(id);
+        return now?.ours === edit.ours ? [[id, now] as const] : [];
+      });
       if (sheet === null || edits.length === 0) return;
       try {
         const written = await saveSheet(

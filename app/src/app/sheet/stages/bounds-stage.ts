@@ -129,7 +129,7 @@ const longestLine = 200;
       color: var(--ink);
     }
     .condition[aria-pressed='true']::before {
-      content: '■ ';
+      content: '■ ' / '';
       font-size: 9px;
       vertical-align: 1px;
     }

@@ -47,7 +47,7 @@ import { SheetStore } from '../../store/sheet-store';
       display: flex;
       position: absolute;
       right: 0;
-      top: -13px;
+      top: -17px;
       z-index: 2;
       border: 1px solid var(--line);
       border-radius: 4px;

@@ -60,7 +60,7 @@ import { StageFrame } from './stage-frame';
           </div>
         </app-entry-row>
       }
-      <button type="button" class="add" data-start-add (click)="add([], null)">An example</button>
+      <button type="button" class="add" (click)="add([], null)">An example</button>
       @if (missing().length > 0) {
         <p class="missing">
           <span class="label">Not covered yet</span>

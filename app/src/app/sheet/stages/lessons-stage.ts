@@ -64,12 +64,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                 }
               </app-entry-row>
             }
-            <button
-              type="button"
-              class="add"
-              [attr.data-start]="group.kind === 'cue' ? '' : null"
-              (click)="add(group.kind, null)"
-            >
+            <button type="button" class="add" (click)="add(group.kind, null)">
               {{ group.lessons.length === 0 ? prompts[group.kind] : 'another' }}
               <span class="unseen">: add {{ group.words }}</span>
             </button>

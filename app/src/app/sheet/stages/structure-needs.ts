@@ -88,6 +88,7 @@ const mostShown = 4;
       color: var(--ink);
     }
     .wide {
+      position: relative;
       overflow-x: auto;
     }
     table {

@@ -174,6 +174,7 @@ const mostColumns = 20;
       max-width: 100%;
     }
     .table {
+      position: relative;
       max-width: 100%;
       overflow-x: auto;
       padding: 1px;
@@ -466,6 +467,9 @@ export class TraceGrid {
       event.preventDefault();
       if (event.key === 'Enter') this.edit(null);
       else this.moveTo(row + move[0], column + move[1]);
+    } else if (event.key === 'Escape') {
+      // Out of the grid, where letters begin to write; then they lead to the stages again.
+      (event.target as HTMLElement).blur();
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
       this.change({ rows: withCell(this.trace(), row, column, '') });
@@ -475,7 +479,10 @@ export class TraceGrid {
     } else if (event.key.length === 1 && event.key !== '?') {
       event.preventDefault();
       event.stopPropagation();
-      this.edit(event.key);
+      // Whoever types fast types on before the field is there.
+      const text = this.editing();
+      if (text === null) this.edit(event.key);
+      else this.write(text + event.key);
     }
   }
 
