@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { TraceColumn } from '../log/entry';
 import { readTrace } from './read-trace';
 import { cellWords, traceMarkdown } from './trace-markdown';
@@ -55,6 +56,27 @@ describe('a trace', () => {
     const reading = readTrace({ columns: [column('s', 'stack')], rows: [['1 2'], ['-7'], ['+3']] });
     expect(reading.rows[1]?.[0]?.fault?.message).toBe('2 comes out, not 7');
     expect(reading.rows.map((row) => row[0]?.cell && cellWords(row[0].cell))).toEqual(['1 2', '1 2', '1 2 3']);
+  });
+
+  it('reads only what changed anew, and the same as from the beginning', () => {
+    const cell = fc.constantFrom('', '', '+1', '-', '5 2', '= 3', '| i:0', '4 4 | i:1', 'x');
+    const table = fc.array(fc.tuple(cell, cell, fc.constant('')), { minLength: 1, maxLength: 12 });
+    fc.assert(
+      fc.property(table, fc.nat(), fc.nat(1), cell, (before, at, column, text) => {
+        const reading = readTrace({ columns, rows: before });
+        const after = before.map((cells, index) =>
+          index === at % before.length ? cells.map((it, place) => (place === column ? text : it)) : [...cells],
+        );
+        const again = readTrace({ columns, rows: after }, { table: { columns, rows: before }, reading });
+        expect(again).toEqual(readTrace({ columns, rows: after }));
+        const untouched = again.rows.slice(0, at % before.length);
+        expect(untouched.every((row, index) => row === reading.rows[index])).toBeTrue();
+      }),
+    );
+    const reading = readTrace({ columns, rows });
+    const changed = rows.map((cells, index) => (index === 1 ? ['| i:2', '+2', ''] : cells));
+    const again = readTrace({ columns, rows: changed }, { table: { columns, rows }, reading });
+    expect(again.rows.map((row, index) => row === reading.rows[index])).toEqual([true, false, false, true, true]);
   });
 
   it('is a Markdown table, and a picture in which nothing typed can do harm', () => {

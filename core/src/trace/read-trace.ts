@@ -26,31 +26,49 @@ export interface TraceReading {
   readonly firstBreaks: readonly (number | null)[];
 }
 
-/** Reads a trace from top to bottom: an empty cell carries down what stands above it, and every rule is checked on every row. */
-export function readTrace({ columns, rows }: Pick<Trace, 'columns' | 'rows'>): TraceReading {
+type Table = Pick<Trace, 'columns' | 'rows'>;
+
+export interface EarlierReading {
+  readonly table: Table;
+  readonly reading: TraceReading;
+}
+
+/**
+ * Reads a trace from top to bottom: an empty cell carries down what stands above it, and every rule is checked on every
+ * row. Rows that read as in `earlier`, a reading of before, are the same objects again, so that only what changed is drawn
+ * anew.
+ */
+export function readTrace({ columns, rows }: Table, earlier: EarlierReading | null = null): TraceReading {
+  const known = earlier !== null && isSame(earlier.table.columns, columns) ? earlier : null;
   const rules = columns.map(({ kind, rule }) => (kind === 'rule' ? ruleOf(rule) : null));
   const names = columns.filter(({ kind }) => kind !== 'rule').map(({ name }) => name);
   const carried: (CellValue | null)[] = columns.map(() => null);
   let above: NamedCells | null = null;
-  const read: TraceCell[][] = [];
-  for (const texts of rows) {
+  let isAboveKnown = true;
+  const read: (readonly TraceCell[])[] = [];
+  for (const [index, texts] of rows.entries()) {
+    const old = known?.reading.rows[index];
+    const isKnown = old?.every((cell, column) => cell.above === (carried[column] ?? null)) ?? false;
+    if (old && isKnown && isAboveKnown && isSame(known?.table.rows[index], texts)) {
+      old.forEach(({ cell }, column) => (carried[column] = cell));
+      above = namedCells(columns, old);
+      read.push(old);
+      continue;
+    }
     const cells = columns.map(({ kind }, column): TraceCell => {
       const before = carried[column] ?? null;
       const text = texts[column] ?? '';
       if (kind === 'rule') return { cell: null, above: null, isChanged: false, fault: null, rule: null };
       if (text.trim() === '') return { cell: before, above: before, isChanged: false, fault: null, rule: null };
-      const { cell, fault } = readCell(kind, text, before);
+      const { cell: found, fault } = readCell(kind, text, before);
+      const cell = isSame(found, old?.[column]?.cell) ? (old?.[column]?.cell ?? null) : found;
       if (cell) carried[column] = cell;
-      const isChanged = cell !== null && JSON.stringify(cell) !== JSON.stringify(before);
+      const isChanged = cell !== null && !isSame(cell, before);
       return { cell: cell ?? before, above: before, isChanged, fault, rule: null };
     });
-    const row: NamedCells = new Map(
-      columns.flatMap(({ name }, column) => {
-        const cell = cells[column]?.cell;
-        return cell ? [[name, cell] as const] : [];
-      }),
-    );
+    const row = namedCells(columns, cells);
     const before = above;
+    isAboveKnown = old?.every(({ cell }, column) => cell === cells[column]?.cell) ?? false;
     read.push(
       cells.map((cell, column) => {
         const rule = rules[column];
@@ -67,6 +85,19 @@ export function readTrace({ columns, rows }: Pick<Trace, 'columns' | 'rows'>): T
       return index < 0 ? null : index;
     }),
   };
+}
+
+function namedCells(columns: Table['columns'], cells: readonly TraceCell[]): NamedCells {
+  return new Map(
+    columns.flatMap(({ name }, column) => {
+      const cell = cells[column]?.cell;
+      return cell ? [[name, cell] as const] : [];
+    }),
+  );
+}
+
+function isSame(a: unknown, b: unknown): boolean {
+  return a === b || JSON.stringify(a) === JSON.stringify(b);
 }
 
 function ruleOf(text: string): { readonly rule: Rule } | { readonly fault: CellFault } | null {

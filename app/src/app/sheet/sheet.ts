@@ -10,7 +10,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import {
   type Difficulty,
   type EntryKind,
@@ -96,6 +96,7 @@ export class Sheet {
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
   private readonly router = inject(Router);
+  private readonly route = inject(ActivatedRoute);
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly halfText = halfText;
@@ -169,6 +170,7 @@ export class Sheet {
         if (found.length < stages.length) return;
         clearInterval(find);
         for (const stage of found) watch.observe(stage);
+        document.getElementById(this.route.snapshot.fragment ?? '')?.scrollIntoView();
       }, 50);
       destroyRef.onDestroy(() => {
         clearInterval(find);

@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, ElementRef, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, effect, inject, input } from '@angular/core';
 import createDOMPurify from 'dompurify';
 import MarkdownIt from 'markdown-it';
 
 const markdown = new MarkdownIt({ html: false, linkify: false, breaks: true });
 const purify = createDOMPurify(window);
 let formulas: Promise<void> | null = null;
+let hasFormulas = false;
 
 /** Nothing in a note may load anything, run anything or leave the page unasked. */
 purify.addHook('afterSanitizeAttributes', (node) => {
@@ -18,10 +19,29 @@ purify.addHook('afterSanitizeAttributes', (node) => {
 function loadFormulas(): Promise<void> {
   formulas ??= import('@vscode/markdown-it-katex').then(({ default: katex }) => {
     const plugin = 'default' in katex ? (katex as { default: typeof katex }).default : katex;
+    hasFormulas = true;
     markdown.use(plugin, { output: 'mathml', throwOnError: false, trust: false, maxExpand: 200, maxSize: 20 });
   });
   return formulas;
 }
+
+/** Milliseconds in one go for texts that nobody may see yet; further ones wait until they come near the window. */
+const atOnce = 12;
+let spent = 0;
+
+function isTimeLeft(): boolean {
+  if (spent === 0) setTimeout(() => (spent = 0));
+  return spent < atOnce;
+}
+
+const waiting = new Map<Element, () => void>();
+const nearby = new IntersectionObserver(
+  (seen) => {
+    for (const { target, isIntersecting } of seen) if (isIntersecting) waiting.get(target)?.();
+  },
+  { rootMargin: '600px' },
+);
+addEventListener('beforeprint', () => waiting.forEach((show) => show()));
 
 /** Markdown of the person's own, shown without anything that could do harm. */
 @Component({
@@ -40,21 +60,46 @@ export class Markdown {
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   constructor() {
+    inject(DestroyRef).onDestroy(() => this.stopWaiting());
     effect(() => {
-      const text = this.text();
-      this.show(text);
-      if (/\$[^$]+\$/.test(text)) void loadFormulas().then(() => this.text() === text && this.show(text));
+      this.text();
+      this.stopWaiting();
+      if (isTimeLeft()) this.show();
+      else this.wait();
     });
   }
 
-  private show(text: string): void {
-    const clean = purify.sanitize(markdown.render(text), {
-      USE_PROFILES: { html: true, mathMl: true },
-      ADD_TAGS: ['semantics', 'annotation'],
-      FORBID_TAGS: ['img', 'style', 'form', 'input', 'button'],
-      FORBID_ATTR: ['style', 'class', 'id', 'name'],
-      RETURN_DOM_FRAGMENT: true,
+  /** Shows the plain text until it comes near. */
+  private wait(): void {
+    this.host.textContent = this.text();
+    waiting.set(this.host, () => {
+      this.stopWaiting();
+      this.show();
     });
-    this.host.replaceChildren(clean);
+    nearby.observe(this.host);
   }
+
+  private stopWaiting(): void {
+    nearby.unobserve(this.host);
+    waiting.delete(this.host);
+  }
+
+  private show(): void {
+    const start = performance.now();
+    const text = this.text();
+    this.host.replaceChildren(rendered(text));
+    spent += performance.now() - start;
+    if (/\$[^$]+\$/.test(text) && !hasFormulas)
+      void loadFormulas().then(() => this.text() === text && this.host.replaceChildren(rendered(text)));
+  }
+}
+
+function rendered(text: string): DocumentFragment {
+  return purify.sanitize(markdown.render(text), {
+    USE_PROFILES: { html: true, mathMl: true },
+    ADD_TAGS: ['semantics', 'annotation'],
+    FORBID_TAGS: ['img', 'style', 'form', 'input', 'button'],
+    FORBID_ATTR: ['style', 'class', 'id', 'name'],
+    RETURN_DOM_FRAGMENT: true,
+  });
 }

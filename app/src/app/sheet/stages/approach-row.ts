@@ -16,13 +16,7 @@ import { EntryRow } from './entry-row';
   imports: [CostCell, EntryRow, TechniquePicker, Writing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-entry-row
-      [mark]="index() + 1"
-      [entry]="approach()"
-      [label]="name()"
-      (next)="next.emit()"
-      [class.detailed]="isDetailed()"
-    >
+    <app-entry-row #row [mark]="index() + 1" [entry]="approach()" [label]="name()" (next)="next.emit()">
       <div class="line">
         <app-writing
           [label]="'Idea of ' + name()"
@@ -102,74 +96,75 @@ import { EntryRow } from './entry-row';
           </tbody>
         </table>
       }
-      <div class="details">
-        <div class="pair">
-          <span class="label">dominant part</span>
-          <app-writing
-            [label]="'Dominant part of ' + name()"
-            placeholder="the sort"
-            [sentence]="true"
-            [longest]="500"
-            [value]="approach().dominant"
-            (valueChange)="change({ dominant: $event })"
-          />
-        </div>
-        <div class="pair">
-          <span class="label">trade-off</span>
-          <app-writing
-            [label]="'Trade-off of ' + name()"
-            placeholder="what is paid for what"
-            [value]="approach().tradeOff"
-            (valueChange)="change({ tradeOff: $event })"
-          />
-        </div>
-        <div class="left">
-          <span class="label">left because</span>
-          <select [attr.aria-label]="'Why ' + name() + ' was left'" (change)="setLeft(valueOf($event))">
-            <option value="">it was not left</option>
-            @for (reason of reasonsLeft; track reason) {
-              <option [value]="reason" [selected]="approach().left === reason">{{ leftWords[reason] }}</option>
-            }
-          </select>
-          @if (approach().left === 'counterexample') {
-            <select
-              [attr.aria-label]="'Counterexample to ' + name()"
-              (change)="change({ counterexampleId: valueOf($event) || null })"
-            >
-              <option value="">which example?</option>
-              @for (example of examples(); track example.id) {
-                <option [value]="example.id" [selected]="approach().counterexampleId === example.id">
-                  example {{ $index + 1 }}: {{ example.input.slice(0, 40) }}
-                </option>
-              }
-            </select>
-          }
-          @if (approach().left !== null) {
+      @if (row.isIn()) {
+        <div class="details">
+          <div class="pair">
+            <span class="label">dominant part</span>
             <app-writing
-              class="grow"
-              [label]="'More on why ' + name() + ' was left'"
-              placeholder="in a few words"
+              [label]="'Dominant part of ' + name()"
+              placeholder="the sort"
               [sentence]="true"
               [longest]="500"
-              [value]="approach().leftNote"
-              (valueChange)="change({ leftNote: $event })"
+              [value]="approach().dominant"
+              (valueChange)="change({ dominant: $event })"
             />
-          }
+          </div>
+          <div class="pair">
+            <span class="label">trade-off</span>
+            <app-writing
+              [label]="'Trade-off of ' + name()"
+              placeholder="what is paid for what"
+              [value]="approach().tradeOff"
+              (valueChange)="change({ tradeOff: $event })"
+            />
+          </div>
+          <div class="left">
+            <span class="label">left because</span>
+            <select [attr.aria-label]="'Why ' + name() + ' was left'" (change)="setLeft(valueOf($event))">
+              <option value="">it was not left</option>
+              @for (reason of reasonsLeft; track reason) {
+                <option [value]="reason" [selected]="approach().left === reason">{{ leftWords[reason] }}</option>
+              }
+            </select>
+            @if (approach().left === 'counterexample') {
+              <select
+                [attr.aria-label]="'Counterexample to ' + name()"
+                (change)="change({ counterexampleId: valueOf($event) || null })"
+              >
+                <option value="">which example?</option>
+                @for (example of examples(); track example.id) {
+                  <option [value]="example.id" [selected]="approach().counterexampleId === example.id">
+                    example {{ $index + 1 }}: {{ example.input.slice(0, 40) }}
+                  </option>
+                }
+              </select>
+            }
+            @if (approach().left !== null) {
+              <app-writing
+                class="grow"
+                [label]="'More on why ' + name() + ' was left'"
+                placeholder="in a few words"
+                [sentence]="true"
+                [longest]="500"
+                [value]="approach().leftNote"
+                (valueChange)="change({ leftNote: $event })"
+              />
+            }
+          </div>
+          <div class="left quiet">
+            <span class="label">technique</span>
+            <app-technique-picker
+              [label]="'Technique of ' + name()"
+              placeholder="none named"
+              [techniques]="log.offered()"
+              [value]="approach().technique"
+              (valueChange)="change({ technique: $event })"
+            />
+            <button type="button" class="add" (click)="addOperation()">Costs per operation</button>
+          </div>
         </div>
-        <div class="left quiet">
-          <span class="label">technique</span>
-          <app-technique-picker
-            [label]="'Technique of ' + name()"
-            placeholder="none named"
-            [techniques]="log.offered()"
-            [value]="approach().technique"
-            (valueChange)="change({ technique: $event })"
-          />
-          <button type="button" class="add" (click)="addOperation()">Costs per operation</button>
-        </div>
-      </div>
-      @if (summary(); as text) {
-        <p class="summary">{{ text }}</p>
+      } @else if (summary()) {
+        <p class="summary">{{ summary() }}</p>
       }
     </app-entry-row>
   `,
@@ -225,22 +220,15 @@ import { EntryRow } from './entry-row';
       vertical-align: baseline;
     }
     .details {
-      display: none;
       margin-left: 6px;
       padding-left: 10px;
       border-left: 2px solid var(--line);
       font-size: 13px;
     }
-    app-entry-row:focus-within .details {
-      display: block;
-    }
     .summary {
       padding: 0 6px;
       color: var(--ink-2);
       font-size: 13px;
-    }
-    app-entry-row:focus-within .summary {
-      display: none;
     }
     .pair,
     .left {
@@ -295,7 +283,6 @@ export class ApproachRow {
   protected readonly leftWords = leftWords;
   protected readonly name = computed(() => `approach ${this.index() + 1}`);
   protected readonly examples = computed(() => this.store.of('example'));
-  protected readonly isDetailed = computed(() => this.summary() !== '');
   protected readonly check = computed(() => checkApproach(this.approach(), this.limits.bounds(), this.limits.budget()));
 
   /** The details in one line, while nobody writes in them. */

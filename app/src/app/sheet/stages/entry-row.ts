@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, Injector, afterNextRender, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  Injector,
+  afterNextRender,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import type { Entry } from '@lernen/core';
 import { SheetStore } from '../../store/sheet-store';
 
@@ -14,6 +23,9 @@ import { SheetStore } from '../../store/sheet-store';
     '(keydown.alt.arrowdown)': 'move(1, $event)',
     '(keydown.alt.enter)': 'goOn($event)',
     '[attr.data-entry]': 'entry().id',
+    tabindex: '-1',
+    '(focusin)': 'isIn.set(true)',
+    '(focusout)': 'leave($event)',
   },
   template: `
     <span class="number" aria-hidden="true">{{ mark() }}</span>
@@ -38,10 +50,20 @@ import { SheetStore } from '../../store/sheet-store';
     :host(:first-of-type) {
       border-top: 0;
     }
+    :host(:focus) {
+      outline: none;
+    }
     .number {
       padding-top: 2px;
       color: var(--ink-2);
       font: 600 15px/1.6 var(--heading);
+    }
+    /* A long sheet lays out only what can be seen. The room around it is for the frame of a field. */
+    .content {
+      margin: -3px;
+      padding: 3px;
+      content-visibility: auto;
+      contain-intrinsic-size: auto 30px;
     }
     .tools {
       display: flex;
@@ -76,6 +98,9 @@ import { SheetStore } from '../../store/sheet-store';
       color: var(--ink);
     }
     @media print {
+      .content {
+        content-visibility: visible;
+      }
       .tools {
         display: none;
       }
@@ -92,6 +117,15 @@ export class EntryRow {
   readonly ordered = input(true);
   /** Somebody wants a new entry behind this one. */
   readonly next = output();
+
+  /** Whether one is in it; what is empty in its details shows only then. */
+  readonly isIn = signal(false);
+
+  protected leave({ relatedTarget, currentTarget }: FocusEvent): void {
+    const isStill =
+      currentTarget instanceof Node && relatedTarget instanceof Node && currentTarget.contains(relatedTarget);
+    this.isIn.set(isStill);
+  }
 
   protected move(by: -1 | 1, event?: Event): void {
     if (!this.ordered()) return;

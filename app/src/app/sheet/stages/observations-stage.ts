@@ -16,13 +16,7 @@ import { StageFrame } from './stage-frame';
   template: `
     <app-stage-frame stage="observations">
       @for (it of observations(); track it.id; let index = $index) {
-        <app-entry-row
-          [mark]="index + 1"
-          [entry]="it"
-          [label]="'observation ' + (index + 1)"
-          (next)="add(it.id)"
-          [class.detailed]="it.from || it.to || it.argument || it.argumentKind"
-        >
+        <app-entry-row #row [mark]="index + 1" [entry]="it" [label]="'observation ' + (index + 1)" (next)="add(it.id)">
           <div class="sentence">
             <app-writing
               [label]="'Observation ' + (index + 1)"
@@ -55,43 +49,47 @@ import { StageFrame } from './stage-frame';
             </button>
           </div>
           <div class="details">
-            <div class="smaller" [class.blank]="!it.from && !it.to">
-              <span class="label">makes it smaller: from</span>
-              <app-writing
-                [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
-                placeholder="every pair"
-                [sentence]="true"
-                [longest]="500"
-                [value]="it.from"
-                (valueChange)="store.change(it, { from: $event })"
-              />
-              <span class="label">to</span>
-              <app-writing
-                [label]="'Observation ' + (index + 1) + ' makes it smaller, to'"
-                placeholder="neighbours"
-                [sentence]="true"
-                [longest]="500"
-                [value]="it.to"
-                (valueChange)="store.change(it, { to: $event })"
-              />
-            </div>
-            <div class="argument" [class.blank]="!it.argument && !it.argumentKind">
-              <select
-                [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
-                (change)="setKind(it, valueOf($event))"
-              >
-                <option value="">argued by …</option>
-                @for (kind of argumentKinds; track kind) {
-                  <option [value]="kind" [selected]="it.argumentKind === kind">by {{ argumentWords[kind] }}</option>
-                }
-              </select>
-              <app-writing
-                [label]="'Argument for observation ' + (index + 1)"
-                placeholder="why it is true"
-                [value]="it.argument"
-                (valueChange)="store.change(it, { argument: $event })"
-              />
-            </div>
+            @if (row.isIn() || it.from || it.to) {
+              <div class="smaller">
+                <span class="label">makes it smaller: from</span>
+                <app-writing
+                  [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
+                  placeholder="every pair"
+                  [sentence]="true"
+                  [longest]="500"
+                  [value]="it.from"
+                  (valueChange)="store.change(it, { from: $event })"
+                />
+                <span class="label">to</span>
+                <app-writing
+                  [label]="'Observation ' + (index + 1) + ' makes it smaller, to'"
+                  placeholder="neighbours"
+                  [sentence]="true"
+                  [longest]="500"
+                  [value]="it.to"
+                  (valueChange)="store.change(it, { to: $event })"
+                />
+              </div>
+            }
+            @if (row.isIn() || it.argument || it.argumentKind) {
+              <div class="argument">
+                <select
+                  [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
+                  (change)="setKind(it, valueOf($event))"
+                >
+                  <option value="">argued by …</option>
+                  @for (kind of argumentKinds; track kind) {
+                    <option [value]="kind" [selected]="it.argumentKind === kind">by {{ argumentWords[kind] }}</option>
+                  }
+                </select>
+                <app-writing
+                  [label]="'Argument for observation ' + (index + 1)"
+                  placeholder="why it is true"
+                  [value]="it.argument"
+                  (valueChange)="store.change(it, { argument: $event })"
+                />
+              </div>
+            }
           </div>
         </app-entry-row>
       }
@@ -118,20 +116,15 @@ import { StageFrame } from './stage-frame';
     .shown[aria-pressed='true'] {
       color: var(--moss);
     }
-    .details {
+    .details:not(:has(*)) {
       display: none;
+    }
+    .details {
       margin-left: 6px;
       padding-left: 10px;
       border-left: 2px solid var(--line);
       color: var(--ink-2);
       font-size: 13px;
-    }
-    app-entry-row.detailed .details,
-    app-entry-row:focus-within .details {
-      display: block;
-    }
-    app-entry-row:not(:focus-within) .blank {
-      display: none;
     }
     .smaller {
       display: flex;

@@ -13,7 +13,10 @@ import {
   viewChild,
 } from '@angular/core';
 import {
+  type CellValue,
   type ColumnKind,
+  type Drawing,
+  type EarlierReading,
   type RuleOutcome,
   type Trace,
   columnKinds,
@@ -343,10 +346,18 @@ export class TraceGrid {
   protected readonly editing = signal<string | null>(null);
   private textBefore = '';
 
-  readonly reading = computed(() => readTrace(this.trace()));
+  private earlier: EarlierReading | null = null;
+  readonly reading = computed(() => {
+    const table = this.trace();
+    const reading = readTrace(table, this.earlier);
+    this.earlier = { table, reading };
+    return reading;
+  });
   protected readonly shownCount = computed(() => (this.playing() ?? this.trace().rows.length - 1) + 1);
   protected readonly indexes = computed(() => Array.from({ length: this.shownCount() }, (_, index) => index));
 
+  /** Only for their sizes, which hardly depend on what stands above. */
+  private readonly drawings = new WeakMap<CellValue, Drawing>();
   private readonly sizes = computed(() => {
     const rows = this.reading().rows;
     const widths = this.trace().columns.map(({ kind }): number => (kind === 'rule' ? 110 : 96));
@@ -354,7 +365,8 @@ export class TraceGrid {
     for (const row of rows) {
       row.forEach(({ cell, above }, column) => {
         if (!cell) return;
-        const drawing = drawCell(cell, above);
+        const drawing = this.drawings.get(cell) ?? drawCell(cell, above);
+        this.drawings.set(cell, drawing);
         widths[column] = Math.max(widths[column] ?? 0, Math.min(drawing.width + 18, 460));
         height = Math.max(height, drawing.height);
       });
