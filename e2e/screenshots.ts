@@ -31,14 +31,20 @@ const shots: readonly Shot[] = [
   { name: 'today-dark', path: '/today?demo', theme: 'dark' },
   { name: 'today-phone', path: '/today?demo', width: 360, height: 740 },
   { name: 'problems', path: '/problems?demo' },
+  { name: 'problem', path: sheetPath('Beacon Line of Sight'), prepare: openSheet('Beacon Line of Sight') },
   {
-    name: 'problem',
-    path: '/problems?demo&search=line%20of%20sight',
-    prepare: async (page) => {
-      await page.getByRole('link', { name: 'Beacon Line of Sight' }).click();
-      await page.getByRole('heading', { name: 'Beacon Line of Sight' }).waitFor();
-    },
+    name: 'approaches',
+    path: sheetPath('Recent Chart Shelf'),
+    prepare: openSheet('Recent Chart Shelf', '#approaches'),
   },
+  {
+    name: 'state-card',
+    path: sheetPath('Ballast Split'),
+    prepare: openSheet('Ballast Split', 'app-state-card-part'),
+  },
+  { name: 'trace', path: sheetPath('Beacon Line of Sight'), prepare: openSheet('Beacon Line of Sight', '#trace') },
+  { name: 'family', path: sheetPath('Spray Line Totals'), prepare: openSheet('Spray Line Totals', '#family') },
+  { name: 'technique', path: '/techniques/sliding-window?demo' },
   { name: 'techniques', path: '/techniques?demo' },
   { name: 'runway', path: '/runway?demo' },
   { name: 'review', path: '/today?demo', prepare: startReview },
@@ -60,6 +66,24 @@ const shots: readonly Shot[] = [
   },
   { name: 'setup', path: '/setup?demo' },
 ];
+
+function sheetPath(title: string): string {
+  return `/problems?demo&search=${encodeURIComponent(title)}`;
+}
+
+/** Opens a sheet from the list and goes to a part of it. */
+function openSheet(title: string, part?: string): (page: Page) => Promise<void> {
+  return async (page) => {
+    await page.getByRole('link', { name: title }).click();
+    await page.getByRole('heading', { level: 1, name: title }).waitFor();
+    await page.locator('#family').waitFor();
+    await page.waitForTimeout(600);
+    if (part !== undefined)
+      await page.locator(part).evaluate((element) => element.scrollIntoView({ block: 'start', behavior: 'instant' }));
+    await page.mouse.move(0, 0);
+    await page.waitForTimeout(600);
+  };
+}
 
 async function startReview(page: Page): Promise<void> {
   await page

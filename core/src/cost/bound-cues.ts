@@ -31,13 +31,13 @@ function sizeCues({ sizes }: Bounds): BoundCue[] {
         return cue(
           'subsets',
           `${name} ≤ ${size}: all subsets fit`,
-          `2^${name} is at most ${short(2 ** size)}; a state can be a set of bits.`,
+          `2^${name} is about ${short(2 ** size)}; a state can be a set of bits.`,
         );
       if (size <= 42)
         return cue(
           'halves',
           `${name} ≤ ${size}: subsets of each half fit`,
-          `2^(${name}/2) is at most ${short(2 ** (size / 2))}: solve two halves and match them.`,
+          `2^(${name}/2) is about ${short(2 ** (size / 2))}: solve two halves and match them.`,
         );
       if (size <= 150)
         return cue(

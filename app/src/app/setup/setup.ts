@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { weekdays } from '@lernen/core';
+import { rateOf, shippedRates, weekdays } from '@lernen/core';
 import { LogStore } from '../store/log-store';
 import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
 import { RecordsSetup } from './records-setup';
@@ -67,6 +67,27 @@ const weekdayNames = {
               }
             </select></label
           >
+          <label class="field"
+            ><span>Language of the interviews</span>
+            <select class="box" (change)="setLanguage(valueOf($event))">
+              <option value="">none in particular</option>
+              @for (it of languages; track it) {
+                <option [value]="it" [selected]="it === log.settings().language">{{ it }}</option>
+              }
+            </select></label
+          >
+          <label class="field"
+            ><span>Simple steps it does in a second, in millions</span
+            ><input
+              class="box mono"
+              type="number"
+              min="0.1"
+              max="100000"
+              step="any"
+              [disabled]="log.settings().language === null"
+              [value]="rate() / 1e6"
+              (change)="setRate(valueOf($event))"
+          /></label>
         </div>
       </section>
       <section aria-labelledby="keys-title">
@@ -115,6 +136,7 @@ export class Setup {
   protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly themes = ['system', 'light', 'dark'] as const;
+  protected readonly languages = Object.keys(shippedRates);
   protected readonly difficulties = ['easy', 'medium', 'hard'] as const;
   protected readonly weekdays = [...weekdays.slice(1), 'sun'] as (keyof typeof weekdayNames)[];
   protected readonly weekdayNames = weekdayNames;
@@ -123,6 +145,23 @@ export class Setup {
 
   protected goal(): number {
     return Math.round(this.log.settings().goal * 100);
+  }
+
+  protected rate(): number {
+    return rateOf(this.log.settings().language, this.log.settings().stepsPerSecond);
+  }
+
+  protected setLanguage(value: string): void {
+    void this.log.saveSettings({ language: value === '' ? null : value });
+  }
+
+  /** What the bounds allow is reckoned with it; an empty field goes back to the shipped rate. */
+  protected setRate(value: string): void {
+    const { language, stepsPerSecond } = this.log.settings();
+    if (language === null) return;
+    const { [language]: _old, ...others } = stepsPerSecond;
+    const rate = Number(value) * 1e6;
+    void this.log.saveSettings({ stepsPerSecond: rate > 0 && rate <= 1e12 ? { ...others, [language]: rate } : others });
   }
 
   protected setTheme(value: string): void {

@@ -13,20 +13,6 @@ export const stageWords: Readonly<Record<Stage, string>> = {
   family: 'Family',
 };
 
-/** Capital letters that lead to a stage and put the cursor where one would write next. */
-export const stageKeys: Readonly<Record<Stage, string>> = {
-  read: 'R',
-  bounds: 'B',
-  examples: 'E',
-  observations: 'O',
-  approaches: 'A',
-  trace: 'T',
-  code: 'C',
-  why: 'W',
-  lessons: 'S',
-  family: 'F',
-};
-
 export const argumentWords: Readonly<Record<ArgumentKind, string>> = {
   invariant: 'an invariant',
   exchange: 'an exchange',

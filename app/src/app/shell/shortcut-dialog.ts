@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, input, viewChild } from '@angular/core';
-import { type ShortcutCommand, shortcutWords } from '../ui/shortcut-list';
+import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortcut-list';
 
 /** The list of single-key shortcuts, in the browser's own dialog. */
 @Component({
@@ -19,6 +19,12 @@ import { type ShortcutCommand, shortcutWords } from '../ui/shortcut-list';
         <dd>In the quick line: save</dd>
         <dt><kbd>Esc</kbd></dt>
         <dd>In the quick line: leave it for later</dd>
+        @for (row of sheetKeyWords; track row[0]) {
+          <dt>
+            <kbd>{{ row[0] }}</kbd>
+          </dt>
+          <dd>{{ row[1] }}</dd>
+        }
       </dl>
       <p class="second">Setup changes the keys or switches them off.</p>
       <form method="dialog"><button class="button">Close</button></form>
@@ -26,7 +32,7 @@ import { type ShortcutCommand, shortcutWords } from '../ui/shortcut-list';
   `,
   styles: `
     dialog {
-      max-width: 440px;
+      max-width: 560px;
       padding: 20px 24px;
       border: 1px solid var(--ink-2);
       border-radius: 4px;
@@ -51,6 +57,7 @@ import { type ShortcutCommand, shortcutWords } from '../ui/shortcut-list';
   `,
 })
 export class ShortcutDialog {
+  protected readonly sheetKeyWords = sheetKeyWords;
   readonly keys = input.required<Readonly<Record<ShortcutCommand, string>>>();
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   protected readonly rows = computed(() =>

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Stage } from '@lernen/core';
-import { stageKeys, stageWords } from '../stage-words';
+import { stageKeys } from '../../ui/shortcut-list';
+import { stageWords } from '../stage-words';
 
 /** The frame of a stage: its heading, the key that leads to it, and what it holds. */
 @Component({
