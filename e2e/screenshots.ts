@@ -43,7 +43,12 @@ const shots: readonly Shot[] = [
     prepare: openSheet('Ballast Split', 'app-state-card-part'),
   },
   { name: 'trace', path: sheetPath('Beacon Line of Sight'), prepare: openSheet('Beacon Line of Sight', '#trace') },
-  { name: 'family', path: sheetPath('Spray Line Totals'), prepare: openSheet('Spray Line Totals', '#family') },
+  {
+    name: 'family',
+    path: sheetPath('Spray Line Totals'),
+    height: 900,
+    prepare: openSheet('Spray Line Totals', '#family'),
+  },
   { name: 'technique', path: '/techniques/sliding-window?demo' },
   { name: 'techniques', path: '/techniques?demo' },
   { name: 'runway', path: '/runway?demo' },

@@ -134,6 +134,11 @@ describe('cues from bounds', () => {
   it('follow queries, values, limits and conditions', () => {
     expect(cues('n ≤ 100 000', 'q ≤ 100 000')).toEqual(['linearithmic:n', 'prepare', 'offline']);
     expect(cues('n ≤ 100 000', 'q ≤ 100 000', 'online')).toEqual(['linearithmic:n', 'prepare', 'online']);
+    expect(cues('up to 200 000 operations', 'constant time per operation')).toEqual([
+      'operations',
+      'constant-operation',
+    ]);
+    expect(cues('n ≤ 20', 'q ≤ 1000', 'constant time per query')).toEqual(['subsets:n', 'prepare', 'offline']);
     expect(cues('n ≤ 1000', '-10^9 ≤ a[i] ≤ 10^9')).toEqual([
       'quadratic:n',
       'ranks:a[i]',

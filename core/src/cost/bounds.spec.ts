@@ -33,6 +33,7 @@ describe('a line of bounds', () => {
     expect(read('1 ≤ n, m ≤ 50')).toBe('n 1..50; m 1..50');
     expect(read('up to 100 000 queries')).toBe('q ..100000');
     expect(read('at most 20 items')).toBe('n ..20');
+    expect(read('up to 10^5 such spans')).toBe('n ..100000');
     expect(read('n is between 2 and 1.5M')).toBe('n 2..1500000');
     expect(read('|V| ≤ 5000')).toBe('V ..5000');
     expect(read('n = 8')).toBe('n ..8');
@@ -42,6 +43,7 @@ describe('a line of bounds', () => {
     expect(read('0 ≤ a[i] ≤ 10^9')).toBe('values a[i] 0..1000000000');
     expect(read('-10^9 <= a_i <= 10^9')).toBe('values a_i -1000000000..1000000000');
     expect(read('−5 ≤ x ≤ 5')).toBe('values x -5..5');
+    expect(read('0 ≤ a < b ≤ 10^9')).toBe('values a 0..1000000000; values b 0..1000000000; limit a < b');
     expect(read('values ≤ 300')).toBe('values values ..300');
     expect(read('a[i] < 2^31')).toBe('values a[i] ..2147483647');
   });

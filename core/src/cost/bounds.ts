@@ -21,7 +21,14 @@ export type ConditionId = keyof typeof conditions;
 /** One line of what a statement limits, as it was understood. */
 export type Bound =
   /** The size of something: n items, q queries. */
-  | { readonly kind: 'size'; readonly variable: string; readonly min: number | null; readonly max: number }
+  | {
+      readonly kind: 'size';
+      readonly variable: string;
+      readonly min: number | null;
+      readonly max: number;
+      /** Whether it counts operations, which may change things, and not mere queries. */
+      readonly isOperations?: boolean;
+    }
   /** The range of values: 0 ≤ a[i] ≤ 10^9. */
   | { readonly kind: 'value'; readonly of: string; readonly min: number | null; readonly max: number }
   /** One variable against another: m ≤ n. */
@@ -136,20 +143,36 @@ function readConditions(text: string): Bound | null {
 const comparison = /\s*(≤|<=|=<|⩽|<|≥|>=|>|=)\s*/;
 
 function readRange(text: string): Bound[] | null {
-  const upTo = /^(?:up to|at most|max(?:imum)?:?) (\S.*?) ([A-Za-z]\w*)$/i.exec(text);
+  const upTo = /^(?:up to|at most|max(?:imum)?:?) (\S.*?) (?:such )?([A-Za-z]\w*)$/i.exec(text);
   if (upTo) {
     const [, number = '', noun = ''] = upTo;
     const max = readNumber(number);
-    return max === null ? null : [{ kind: 'size', variable: variableFor(noun), min: null, max }];
+    const isOperations = /^operations?$/i.test(noun);
+    return max === null
+      ? null
+      : [{ kind: 'size', variable: variableFor(noun), min: null, max, ...(isOperations ? { isOperations } : {}) }];
   }
   const between = /^(\S+) (?:is )?(?:between|from) (.+?) (?:and|to) (.+)$/i.exec(text);
   const parts = between ? [between[2], '≤', between[1], '≤', between[3]] : text.split(comparison);
   if (parts.length === 3) return single(parts[0] ?? '', parts[1] ?? '', parts[2] ?? '', text);
+  if (parts.length === 7) return chained(parts.map((part) => part ?? ''));
   if (parts.length !== 5) return null;
   const [low = '', first = '', names = '', second = '', high = ''] = parts;
   const [min, max] = /[>≥]/.test(first) ? [readNumber(high), readNumber(low)] : [readNumber(low), readNumber(high)];
   if (max === null) return single(names, second, high, text);
   return bounded(names, min, /^<$/.test(second) ? max - 1 : max);
+}
+
+/** `0 ≤ a < b ≤ 10^9`: two values within the same ends, and one against the other. */
+function chained([low = '', first = '', a = '', between = '', b = '', last = '', high = '']: readonly string[]):
+  | Bound[]
+  | null {
+  const [min, max] = [readNumber(low), readNumber(high)];
+  if (min === null || max === null || [first, between, last].some((sign) => !/[<≤⩽]/.test(sign))) return null;
+  const limit = single(a, between, b, `${a} ${between} ${b}`);
+  const isName = (name: string): boolean => /^[A-Za-z]\w*(?:\[.*\]|_\w+)?$/.test(name);
+  if (!isName(a) || !isName(b)) return null;
+  return [{ kind: 'value', of: a, min, max }, { kind: 'value', of: b, min, max }, ...(limit ?? [])];
 }
 
 function single(left: string, sign: string, right: string, text: string): Bound[] | null {

@@ -66,7 +66,7 @@ export function usualEdgeCases(statement: string, bounds: Bounds): EdgeCase[] {
 export function inputShapes(statement: string, bounds: Bounds): InputShape[] {
   const says = (pattern: RegExp): boolean => pattern.test(statement);
   const shapes: InputShape[] = [];
-  if (says(/\b(?:grid|matrix|board|map of|cells?)\b/i)) shapes.push('grid');
+  if (says(/\b(?:grid|matrix|board|chart|map of|cells?|rows? and columns?)\b/i)) shapes.push('grid');
   if (says(/\b(?:graph|tree|edges?|vert(?:ex|ices)|nodes?|roads?|lines? open|routes?)\b/i)) shapes.push('graph');
   if (says(/\b(?:intervals?|from .{1,20} to|hours? (?:in|it)|start(?:s|ing)? and end|overlap)\b/i))
     shapes.push('intervals');

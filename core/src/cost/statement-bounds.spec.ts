@@ -27,6 +27,15 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
     expect(boundsInStatement('with 1 &lt;= len(word) &lt;= 50')).toEqual(['1 <= len(word) <= 50']);
   });
 
+  it('are found in chains and where something is counted', () => {
+    const statement = 'Given up to 10^5 such spans with 0 ≤ a < b ≤ 10^9 and up to 200 000 operations.';
+    expect(boundsInStatement(statement)).toEqual([
+      'up to 10^5 such spans',
+      '0 ≤ a < b ≤ 10^9',
+      'up to 200 000 operations',
+    ]);
+  });
+
   it('are not made up', () => {
     expect(boundsInStatement('A keeper walks 3 miles in 2 hours; is a < b meant? No.')).toEqual(['a < b']);
     expect(boundsInStatement('')).toEqual([]);

@@ -21,14 +21,15 @@ const number = String.raw`[-−–]?\d[\d\s_’',.]*(?:\s?[·*×x]?\s?10(?:\^\{?
 const name = String.raw`(?:\|\w+\||(?:len|length|size)\s?\(\s?\w+\s?\)|[A-Za-z]\w*(?:\[[^\]]*\]|_\w+|\.length)?)`;
 const sign = String.raw`\s*(?:≤|<=|⩽|<|≥|>=|>)\s*`;
 const ranges = new RegExp(
-  `${number}${sign}${name}(?:\\s*,\\s*${name})*${sign}${number}|${name}(?:\\s*,\\s*${name})*${sign}(?:${number}|${name})`,
+  `${number}${sign}${name}(?:(?:\\s*,\\s*|${sign})${name})*${sign}${number}|${name}(?:\\s*,\\s*${name})*${sign}(?:${number}|${name})`,
   'g',
 );
 const limits =
   /\b(?:time(?: limit)?:? ?)?\d+(?:[.,]\d+)? ?(?:ms|milliseconds?|s|seconds?)\b|\b(?:memory(?: limit)?:? ?)?\d+ ?(?:[kKMG]i?B|megabytes?)\b/g;
 const rules =
   /\b(?:do not|don't|without) (?:chang|modify|mutat|alter)\w* (?:the )?(?:input|array|list)|\bno extra (?:space|memory)|\bin[- ]place\b|\b(?:in )?(?:one|a single) pass\b|\bO\(1\) (?:extra )?(?:space|memory)|\b(?:no|without) recursion\b|\bconstant time (?:per|for each) \w+|\beach \w+ in (?:O\(1\)|constant time)|\b(?:no|without) branch(?:es|ing)\b/gi;
-const counted = /\b(?:up to|at most) \d[\d\s_’',]*\d(?:\s?[kM]\b)? [a-z]+\b/gi;
+const counted =
+  /\b(?:up to|at most) \d[\d\s_’',]*(?:\s?[·*]\s?\d+)?(?:\^\d+|[⁰¹²³⁴⁵⁶⁷⁸⁹]+|\s?[kM]\b)? (?:such )?[a-z]+\b/gi;
 
 function* candidates(statement: string): Generator<string> {
   const text = statement

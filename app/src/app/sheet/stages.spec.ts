@@ -98,7 +98,7 @@ describe('the stages of a sheet', () => {
       { name: 'b', count: 'S', follows: '' },
     ];
     await open([entry('state-card', { parameters, transitionCount: '2' })], { bounds: ['n ≤ 200', 'S ≤ 20 000'] });
-    await page.until(() => page.text.includes('O(n·S^2)'));
+    await page.until(() => page.text.includes('O(n·S²)'));
     expect(page.text).toContain('8·10¹⁰');
     await page.fill('What parameter 3 follows from', 'the total less a');
     await page.until(() => page.text.includes('before b went'));

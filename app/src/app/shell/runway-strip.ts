@@ -235,7 +235,9 @@ export class RunwayStrip {
       const element = this.host.nativeElement;
       const measure = (): void => {
         const style = getComputedStyle(element);
-        this.width.set(element.clientWidth - parseFloat(style.paddingLeft) - parseFloat(style.paddingRight));
+        // On paper the strip is not there and has no width.
+        const padding = parseFloat(style.paddingLeft) + parseFloat(style.paddingRight);
+        this.width.set(Math.max(element.clientWidth - padding, 0));
       };
       const observer = new ResizeObserver(measure);
       observer.observe(element);

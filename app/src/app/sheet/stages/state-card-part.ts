@@ -6,6 +6,7 @@ import {
   approximately,
   bytesText,
   fitOf,
+  raised,
   stateCostFault,
   stateCosts,
 } from '@lernen/core';
@@ -144,19 +145,19 @@ type Parameter = StateCard['parameters'][number];
             <dl class="computed" role="status" aria-label="Computed from the state card">
               <div>
                 <dt>states</dt>
-                <dd class="mono">{{ it.states }}</dd>
+                <dd class="mono">{{ raised(it.states) }}</dd>
                 <dd class="second">{{ it.statesAt ? about(it.statesAt) : '' }}</dd>
               </div>
               <div>
                 <dt>time</dt>
-                <dd class="mono">{{ it.time }}</dd>
+                <dd class="mono">{{ raised(it.time) }}</dd>
                 <dd [class]="it.timeFit ?? 'second'">
                   {{ it.stepsAt ? about(it.stepsAt) + ' steps' : '' }}{{ it.timeFit ? ', ' + it.timeFit : '' }}
                 </dd>
               </div>
               <div>
                 <dt>memory</dt>
-                <dd class="mono">{{ it.space }}</dd>
+                <dd class="mono">{{ raised(it.space) }}</dd>
                 <dd [class]="it.memoryFit ?? 'second'">
                   {{ it.bytesAt ? bytes(it.bytesAt) : '' }}{{ it.memoryFit ? ', ' + it.memoryFit : '' }}
                 </dd>
@@ -164,8 +165,8 @@ type Parameter = StateCard['parameters'][number];
             </dl>
             @if (it.before; as before) {
               <p class="saved">
-                Was <span class="mono">{{ before.states }}</span> states and
-                <span class="mono">{{ before.time }}</span> time before {{ droppedNames() }} went.
+                Was <span class="mono">{{ raised(before.states) }}</span> states and
+                <span class="mono">{{ raised(before.time) }}</span> time before {{ droppedNames() }} went.
               </p>
             }
             @for (text of differences(); track text) {
@@ -325,6 +326,7 @@ export class StateCardPart {
   readonly index = input.required<number>();
   protected readonly valueOf = valueOf;
   protected readonly about = approximately;
+  protected readonly raised = raised;
   protected readonly bytes = bytesText;
   protected readonly approaches = computed(() => this.store.of('approach'));
   protected readonly droppedNames = computed(() =>
