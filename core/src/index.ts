@@ -41,6 +41,7 @@ export * from './estimate/chance';
 export * from './estimate/estimate';
 export * from './estimate/evidence';
 export * from './estimate/parameters';
+export * from './estimate/predict';
 export * from './estimate/readiness';
 export * from './estimate/recall';
 export * from './plan/horizon';

@@ -78,3 +78,17 @@ export const transferParameters = {
   /** Log-odds that a doubling of (1 + well-remembered problems) lends to unseen ones of the technique, per natural log unit. */
   lend: 0.8,
 };
+
+export const predictionParameters = {
+  /** Log-odds by which a kind is easier than a whole solve. */
+  easier: {
+    spot: 0.9,
+    sketch: 0.5,
+    rebuild: 0,
+    twist: 0,
+    'first-solve': 0,
+    rehearsal: 0,
+  } satisfies Record<SittingKind, number>,
+  /** Chance that what is recalled is also carried out unaided and in time. */
+  carriedOut: 0.85,
+};

@@ -2,6 +2,9 @@ import { Injectable, Injector, afterNextRender, inject } from '@angular/core';
 
 const fields = 'textarea, input:not([type="checkbox"]), select, [tabindex="0"]';
 
+/** Frames for which something is waited for. */
+const mostFrames = 60;
+
 /** Puts the cursor where one writes next. Provided by the sheet. */
 @Injectable()
 export class SheetFocus {
@@ -24,17 +27,21 @@ export class SheetFocus {
     });
   }
 
+  /** Once it is on the page: stages further down are made when there is time. */
   private afterwards(find: () => Element | null): void {
-    afterNextRender(
-      () => {
-        const element = find();
-        const field = element?.matches(fields)
-          ? element
-          : (element?.querySelector('.cell[tabindex="0"]') ?? element?.querySelector(fields));
-        element?.scrollIntoView({ block: 'nearest' });
-        if (field instanceof HTMLElement) field.focus();
-      },
-      { injector: this.injector },
-    );
+    const attempt = (left: number): void => {
+      const element = find();
+      if (element) enter(element);
+      else if (left > 0) requestAnimationFrame(() => attempt(left - 1));
+    };
+    afterNextRender(() => attempt(mostFrames), { injector: this.injector });
   }
+}
+
+function enter(element: Element): void {
+  const field = element.matches(fields)
+    ? element
+    : (element.querySelector('.cell[tabindex="0"]') ?? element.querySelector(fields));
+  element.scrollIntoView({ block: 'nearest' });
+  if (field instanceof HTMLElement) field.focus();
 }

@@ -14,7 +14,10 @@ describe('the stages of a sheet', () => {
   const open = async (entries: Entry[] = [], part: Partial<typeof problem> = {}): Promise<void> => {
     const records = { problems: [{ ...problem, ...part }, someProblem('Signal Flag Brackets')], entries };
     page = await openPage(Sheet, `/problems/${problem.id}`, records, 'problems/:id');
-    await page.until(() => page.element.querySelector('app-read-stage') !== null);
+    // What is further down is made when the page has time.
+    await page.until(
+      () => page.element.querySelector('#approaches') !== null && page.element.querySelector('#family') !== null,
+    );
   };
   const entry = <K extends Entry['kind']>(kind: K, part: object = {}): Extract<Entry, { kind: K }> =>
     emptyEntry(kind, problem.id, newId(), part) as Extract<Entry, { kind: K }>;

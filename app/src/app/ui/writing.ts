@@ -22,7 +22,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
   imports: [Markdown],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="cell" [class.rendered]="isRendered()" [class.mono]="mono()">
+    <div class="cell" [class.rendered]="isRendered()" [class.mono]="mono()" [class.blank]="value() === ''">
       <div class="mirror" aria-hidden="true">{{ (value() || placeholder()) + ' ' }}</div>
       @if (isRendered()) {
         <app-markdown [text]="value()" />
@@ -132,6 +132,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
       overflow: hidden;
     }
     @media print {
+      .blank,
       textarea {
         display: none;
       }

@@ -74,13 +74,11 @@ import { SheetStore } from '../../store/sheet-store';
       border: 1px solid var(--line);
       border-radius: 4px;
       background: var(--sheet);
-      opacity: 0;
-      pointer-events: none;
+      visibility: hidden;
     }
     :host(:hover) .tools,
     :host(:focus-within) .tools {
-      opacity: 1;
-      pointer-events: auto;
+      visibility: visible;
     }
     .tools button {
       width: 26px;

@@ -360,7 +360,9 @@ export class TraceGrid {
   private readonly drawings = new WeakMap<CellValue, Drawing>();
   private readonly sizes = computed(() => {
     const rows = this.reading().rows;
-    const widths = this.trace().columns.map(({ kind }): number => (kind === 'rule' ? 110 : 96));
+    const widths = this.trace().columns.map(({ kind, rule }): number =>
+      kind === 'rule' ? Math.min(Math.max(110, 24 + rule.length * 7.3), 340) : 96,
+    );
     let height = 24;
     for (const row of rows) {
       row.forEach(({ cell, above }, column) => {

@@ -1,0 +1,37 @@
+import type { Difficulty, Help, Result, SittingKind, TechniqueId } from '@lernen/core';
+
+/** What a learner is told of a problem. */
+export interface ProblemFacts {
+  readonly id: string;
+  /** The main one first. */
+  readonly techniques: readonly TechniqueId[];
+  readonly difficulty: Difficulty;
+  /** Minutes within which it should be solved. */
+  readonly targetMinutes: number;
+}
+
+/** What would be logged of a sitting. */
+export interface SittingOutcome {
+  readonly result: Result;
+  readonly help: Help;
+  /** Submissions or full runs, from 1; 0 for a Spot and a Sketch. */
+  readonly attempts: number;
+  readonly minutes: number;
+  /** Whether the technique named first was right; null where none was named. */
+  readonly named: 'right' | 'wrong' | null;
+}
+
+/** A simulated person with a hidden truth. */
+export interface Learner {
+  /** Works at a problem; changes the hidden state; returns what would be logged. `at` in ms since the epoch. */
+  sit(problem: ProblemFacts, kind: SittingKind, at: number): SittingOutcome;
+  /** True chance of an unaided in-time solve of an unseen problem. */
+  ability(technique: TechniqueId, difficulty: Difficulty, at: number): number;
+  /** True chance that the next sitting is an unaided solve in time; where a module does not tell, there is no oracle. */
+  chance?(problem: ProblemFacts, kind: SittingKind, at: number): number;
+}
+
+/** What a learner module exports. The same seed gives the same person, whose luck follows from it too. */
+export interface LearnerModule {
+  createLearner(seed: number): Learner;
+}

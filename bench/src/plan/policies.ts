@@ -1,0 +1,178 @@
+import { type Plan, type ProblemId, type TechniqueId, estimateLog, planDays } from '@lernen/core';
+import type { SeededRandom } from '@lernen/demo';
+import type { LearnerModule } from './learner';
+import { millisecondsPerDay } from './person';
+import type { Item, Practice } from './practice';
+
+/** Says what to do next within the minutes that are left today; null ends the day. */
+export type Policy = (practice: Practice, luck: SeededRandom) => Item | null;
+
+/** Makes a policy for one person; some remember what they planned. */
+export interface PolicyMaker {
+  readonly name: string;
+  readonly make: (module: LearnerModule, seed: number) => Policy;
+}
+
+const day = millisecondsPerDay;
+
+export const policies: readonly PolicyMaker[] = [
+  { name: 'nothing', make: () => () => null },
+  { name: 'planner', make: planner },
+  { name: 'gaps 1-3-7-14-30', make: () => byGaps((stage) => [1, 3, 7, 14, 30][Math.min(stage, 4)] ?? 30) },
+  { name: 'doubling gaps', make: () => byGaps((stage) => 2 ** Math.min(stage, 7)) },
+  { name: 'weakest first', make: () => weakestFirst },
+  { name: 'longest unseen', make: () => longestUnseen },
+  { name: 'new ones only', make: () => (practice, luck) => fitting(practice, newOne(practice, luck)) },
+  { name: 'random', make: () => random },
+  { name: 'clairvoyant', make: clairvoyant },
+];
+
+function fitting(practice: Practice, item: Item | null): Item | null {
+  return item && practice.fits(item) ? item : null;
+}
+
+/** A new problem of a technique drawn by its share of the interview. */
+function newOne(practice: Practice, luck: SeededRandom): Item {
+  let left = luck.next();
+  for (const [technique, share] of practice.setting.mix) {
+    left -= share;
+    if (left <= 0) return { problemId: null, technique, kind: 'first-solve' };
+  }
+  const [technique = ''] = practice.setting.mix.keys();
+  return { problemId: null, technique, kind: 'first-solve' };
+}
+
+function rebuild(practice: Practice, problemId: ProblemId): Item {
+  return { problemId, technique: practice.problems.get(problemId)?.techniques[0] ?? '', kind: 'rebuild' };
+}
+
+/** Each problem comes back after a gap that grows with every success in a row; what is left goes to new ones. */
+function byGaps(gapAfter: (stage: number) => number): Policy {
+  return (practice, luck) => {
+    const stages = new Map<ProblemId, { stage: number; at: number }>();
+    for (const sitting of practice.sittings) {
+      const stage = stages.get(sitting.problemId)?.stage ?? 0;
+      const isGood = sitting.result === 'solved' && sitting.help === 'none';
+      stages.set(sitting.problemId, { stage: isGood ? stage + 1 : 0, at: Date.parse(sitting.startedAt) });
+    }
+    const due = [...stages]
+      .map(([id, { stage, at }]) => ({ id, dueAt: at + gapAfter(Math.max(stage - 1, 0)) * day }))
+      .filter(({ dueAt }) => dueAt <= practice.now + day / 4)
+      .sort((a, b) => a.dueAt - b.dueAt);
+    const next = due.map(({ id }) => rebuild(practice, id)).find((item) => practice.fits(item));
+    return next ?? fitting(practice, newOne(practice, luck));
+  };
+}
+
+/** The technique that went worst so far; its problem that was seen longest ago, or a new one when all were seen lately. */
+function weakestFirst(practice: Practice, luck: SeededRandom): Item | null {
+  const tallies = new Map<TechniqueId, { good: number; all: number }>();
+  for (const technique of practice.setting.mix.keys()) tallies.set(technique, { good: 1, all: 2 });
+  for (const { problemId, result, help } of practice.sittings) {
+    const tally = tallies.get(practice.problems.get(problemId)?.techniques[0] ?? '');
+    if (!tally) continue;
+    tally.all++;
+    if (result === 'solved' && help === 'none') tally.good++;
+  }
+  const ranked = [...tallies].sort(([, a], [, b]) => a.good / a.all - b.good / b.all);
+  for (const [technique] of ranked) {
+    const known = [...practice.problems.values()]
+      .filter((problem) => problem.techniques[0] === technique && practice.lastAt(problem.id) < practice.now - 2 * day)
+      .sort((a, b) => practice.lastAt(a.id) - practice.lastAt(b.id));
+    const [oldest] = known;
+    const item: Item = oldest ? rebuild(practice, oldest.id) : { problemId: null, technique, kind: 'first-solve' };
+    if (practice.fits(item)) return item;
+  }
+  return fitting(practice, newOne(practice, luck));
+}
+
+function longestUnseen(practice: Practice): Item | null {
+  const ranked = [...practice.problems.keys()].sort((a, b) => practice.lastAt(a) - practice.lastAt(b));
+  const items = ranked.filter((id) => practice.lastAt(id) < practice.now - day / 2).map((id) => rebuild(practice, id));
+  return items.find((item) => practice.fits(item)) ?? null;
+}
+
+function random(practice: Practice, luck: SeededRandom): Item | null {
+  const ids = [...practice.problems.keys()];
+  const id = ids[luck.between(0, Math.max(ids.length - 1, 0))];
+  if (id === undefined || luck.chance(0.4)) return fitting(practice, newOne(practice, luck));
+  const kind = luck.pick(['spot', 'sketch', 'rebuild'] as const);
+  return fitting(practice, { ...rebuild(practice, id), kind });
+}
+
+/** Lernen: planned anew each evening, and again when there are minutes left after what was planned. */
+function planner(): Policy {
+  let previous: Plan | null = null;
+  let waiting: Item[] = [];
+  let plannedAt = -1;
+  let rounds = 0;
+  return (practice) => {
+    const evening = Math.floor(practice.now / day);
+    if (evening !== plannedAt) [plannedAt, rounds, waiting] = [evening, 0, []];
+    for (;;) {
+      const next = waiting.shift();
+      if (next && practice.fits(next)) return next;
+      if (next) continue;
+      if (rounds++ >= 3) return null;
+      const [log, asOf] = [practice.log(), new Date(practice.now).toISOString()];
+      const plan = planDays({ log, estimates: estimateLog(log, asOf), asOf, zone: 'UTC', previous });
+      previous = plan;
+      waiting = (plan.days[0]?.items ?? []).map(({ problemId, technique, kind }) => ({
+        problemId,
+        technique: technique ?? '',
+        kind: kind === 'fresh' ? 'first-solve' : kind,
+      }));
+    }
+  };
+}
+
+/** Knows the person: tries every candidate on a copy and takes what adds most true readiness for its minutes. */
+function clairvoyant(module: LearnerModule, seed: number): Policy {
+  return (practice) => {
+    const copy = () => {
+      const learner = module.createLearner(seed);
+      for (const { facts, kind, at } of practice.done) learner.sit(facts, kind, at);
+      return learner;
+    };
+    const before = practice.readiness(copy());
+    let best: Item | null = null;
+    let most = 1e-9;
+    for (const item of candidates(practice)) {
+      if (!practice.fits(item)) continue;
+      const learner = copy();
+      const problem = item.problemId === null ? undefined : practice.problems.get(item.problemId);
+      const facts = problem
+        ? {
+            id: problem.id,
+            techniques: problem.techniques,
+            difficulty: problem.difficulty ?? 'medium',
+            targetMinutes: 25,
+          }
+        : {
+            id: `new ${item.technique}`,
+            techniques: [item.technique],
+            difficulty: 'medium' as const,
+            targetMinutes: 25,
+          };
+      const outcome = learner.sit(facts, item.kind, practice.now);
+      const gain = (practice.readiness(learner) - before) / (outcome.minutes + 1);
+      if (gain > most) [best, most] = [item, gain];
+    }
+    return best;
+  };
+}
+
+function candidates(practice: Practice): Item[] {
+  return [...practice.setting.mix.keys()].flatMap((technique) => {
+    const known = [...practice.problems.values()]
+      .filter((problem) => problem.techniques[0] === technique)
+      .sort((a, b) => practice.lastAt(a.id) - practice.lastAt(b.id))
+      .slice(0, 2);
+    return [
+      { problemId: null, technique, kind: 'first-solve' as const },
+      ...known.flatMap(({ id }) =>
+        (['sketch', 'rebuild'] as const).map((kind) => ({ problemId: id, technique, kind })),
+      ),
+    ];
+  });
+}

@@ -1,0 +1,202 @@
+import {
+  type Interview,
+  type Log,
+  type Problem,
+  type ProblemId,
+  type Sitting,
+  type SittingKind,
+  type TechniqueId,
+  catalogue,
+  defaultSettings,
+  noCost,
+  targetFor,
+} from '@lernen/core';
+import { SeededRandom, countingIds } from '@lernen/demo';
+import type { Learner, ProblemFacts, SittingOutcome } from './learner';
+import { millisecondsPerDay } from './person';
+
+/** What can be done next: a known problem, or a new one of a technique. */
+export interface Item {
+  readonly problemId: ProblemId | null;
+  readonly technique: TechniqueId;
+  readonly kind: SittingKind;
+}
+
+export interface Setting {
+  /** Techniques that the interview asks for, by share; shares sum to 1. */
+  readonly mix: ReadonlyMap<TechniqueId, number>;
+  readonly minutesADay: number;
+  /** Days from the beginning of the plan to the interview. */
+  readonly days: number;
+  readonly start: number;
+}
+
+const evening = 19 / 24;
+
+/** Somebody practising: the learner with the hidden truth, and the log of what could be seen of it. */
+export class Practice {
+  readonly problems = new Map<ProblemId, Problem>();
+  readonly sittings: Sitting[] = [];
+  /** All that was done, to do it again with another copy of the learner. */
+  readonly done: { readonly facts: ProblemFacts; readonly kind: SittingKind; readonly at: number }[] = [];
+  private readonly interview: Interview;
+  private readonly newId: (at?: number) => string;
+  private minutesToday = 0;
+  private today = 0;
+
+  constructor(
+    readonly learner: Learner,
+    readonly setting: Setting,
+    seed: number,
+  ) {
+    this.newId = countingIds(setting.start - 60 * millisecondsPerDay, new SeededRandom(seed));
+    const id = this.newId();
+    this.interview = {
+      id,
+      revision: id,
+      deleted: false,
+      employer: 'Otterbridge',
+      round: '',
+      at: new Date(this.interviewAt).toISOString(),
+      zone: 'UTC',
+      mix: Object.fromEntries(setting.mix),
+      difficulty: 'medium',
+      importance: 1,
+      status: 'planned',
+    } as Interview;
+  }
+
+  get interviewAt(): number {
+    return this.setting.start + (this.setting.days + 0.4) * millisecondsPerDay;
+  }
+
+  /** The evening of a day, counted from the beginning of the plan. */
+  open(day: number): void {
+    this.today = this.setting.start + (day + evening) * millisecondsPerDay;
+    this.minutesToday = 0;
+  }
+
+  get now(): number {
+    return this.today + this.minutesToday * 60_000;
+  }
+
+  get minutesLeft(): number {
+    return this.setting.minutesADay - this.minutesToday;
+  }
+
+  /** Minutes that an item is expected to take; the same rule for everybody. */
+  plannedMinutes({ problemId, kind }: Item): number {
+    if (kind === 'spot') return 3;
+    if (kind === 'sketch') return 8;
+    const difficulty = problemId === null ? 'medium' : (this.problems.get(problemId)?.difficulty ?? 'medium');
+    return targetFor(difficulty, defaultSettings) * (problemId === null ? 1 : 0.8);
+  }
+
+  fits(item: Item): boolean {
+    return this.plannedMinutes(item) <= this.minutesLeft;
+  }
+
+  do(item: Item): SittingOutcome {
+    const at = this.now;
+    const problem = item.problemId === null ? this.meet(item.technique, at) : this.problems.get(item.problemId);
+    if (!problem) throw new RangeError('There is no such problem.');
+    const facts = factsOf(problem);
+    const outcome = this.learner.sit(facts, item.kind, at);
+    this.done.push({ facts, kind: item.kind, at });
+    this.minutesToday += outcome.minutes;
+    this.note(problem, item.kind, outcome, at);
+    return outcome;
+  }
+
+  /** True readiness on the day of the interview. */
+  readiness(learner: Learner = this.learner): number {
+    let sum = 0;
+    for (const [technique, share] of this.setting.mix)
+      sum += share * learner.ability(technique, 'medium', this.interviewAt);
+    return sum;
+  }
+
+  log(): Log {
+    return {
+      problems: [...this.problems.values()],
+      sittings: this.sittings,
+      techniques: catalogue,
+      interviews: [this.interview],
+      choices: [],
+      settings: { ...defaultSettings, week: weekOf(this.setting.minutesADay) },
+    };
+  }
+
+  lastAt(problemId: ProblemId): number {
+    const last = this.sittings.findLast((sitting) => sitting.problemId === problemId);
+    return last ? Date.parse(last.startedAt) : 0;
+  }
+
+  private meet(technique: TechniqueId, at: number): Problem {
+    const id = this.newId(at);
+    const count = this.problems.size;
+    const problem: Problem = {
+      id,
+      revision: id,
+      deleted: false,
+      title: `Problem ${count + 1}`,
+      difficulty: count % 5 === 0 ? 'easy' : count % 5 === 4 ? 'hard' : 'medium',
+      techniques: [technique],
+      cost: noCost,
+      origin: null,
+      employer: null,
+      link: null,
+      statement: '',
+      bounds: [],
+      note: '',
+      createdAt: new Date(at).toISOString(),
+    };
+    this.problems.set(id, problem);
+    return problem;
+  }
+
+  private note(problem: Problem, kind: SittingKind, outcome: SittingOutcome, at: number): void {
+    const id = this.newId(at);
+    const [technique = null] = problem.techniques;
+    const wrong = [...this.setting.mix.keys()].find((other) => other !== technique) ?? null;
+    this.sittings.push({
+      id,
+      revision: id,
+      deleted: false,
+      problemId: problem.id,
+      kind,
+      startedAt: new Date(at).toISOString(),
+      minutes: Math.round(outcome.minutes),
+      attempts: Array.from({ length: outcome.attempts }, () => ({ verdict: null })),
+      result: outcome.result,
+      help: outcome.help,
+      named: outcome.named === null ? null : outcome.named === 'right' ? technique : wrong,
+      stated: noCost,
+      slips: [],
+      felt: null,
+      language: null,
+      twist: null,
+      note: '',
+    });
+  }
+}
+
+export function factsOf(problem: Problem): ProblemFacts {
+  const difficulty = problem.difficulty ?? 'medium';
+  return {
+    id: problem.id,
+    techniques: problem.techniques,
+    difficulty,
+    targetMinutes: targetFor(difficulty, defaultSettings),
+  };
+}
+
+/** An unaided solve in time. */
+export function isSuccess(outcome: SittingOutcome, facts: ProblemFacts, kind: SittingKind): boolean {
+  const target = kind === 'spot' ? 3 : kind === 'sketch' ? 8 : facts.targetMinutes;
+  return outcome.result === 'solved' && outcome.help === 'none' && outcome.minutes <= target;
+}
+
+function weekOf(minutes: number): Log['settings']['week'] {
+  return { mon: minutes, tue: minutes, wed: minutes, thu: minutes, fri: minutes, sat: minutes, sun: minutes };
+}

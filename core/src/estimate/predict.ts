@@ -1,0 +1,38 @@
+import type { Difficulty } from '../log/problem';
+import type { ProblemId } from '../log/problem';
+import type { SittingKind } from '../log/sitting';
+import type { TechniqueId } from '../log/technique';
+import { expectedChance } from './chance';
+import type { Estimates } from './estimate';
+import { predictionParameters as parameters } from './parameters';
+import { creditsOf, difficultyOffset } from './strength';
+
+/** What is about to be worked. */
+export interface ComingProblem {
+  /** Null for one that was never met. */
+  readonly problemId: ProblemId | null;
+  /** The main one first, after merges. */
+  readonly techniques: readonly TechniqueId[];
+  readonly difficulty: Difficulty | null;
+}
+
+/**
+ * Chance that the next sitting is an unaided solve in time: either the solution itself is recalled, or the problem is
+ * solved as an unseen one of its techniques would be. To name or to outline is easier than to carry out.
+ */
+export function chanceOfSitting(estimates: Estimates, problem: ComingProblem, kind: SittingKind): number {
+  let { mean, variance } = { mean: 0, variance: 0 };
+  const credits = creditsOf(problem.techniques);
+  for (const { technique, share } of credits) {
+    const state = estimates.techniques.get(technique)?.state ?? estimates.overall;
+    mean += share * state.mean;
+    variance += share * share * state.variance;
+  }
+  if (credits.length === 0) ({ mean, variance } = estimates.overall);
+  const offset = parameters.easier[kind] - difficultyOffset(problem.difficulty);
+  const unseen = expectedChance({ mean: mean + offset, variance });
+  const known = problem.problemId === null ? undefined : estimates.problems.get(problem.problemId);
+  if (!known) return unseen;
+  const recalled = known.recall * parameters.carriedOut;
+  return recalled + (1 - recalled) * unseen;
+}
