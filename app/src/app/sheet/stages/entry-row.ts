@@ -3,6 +3,7 @@ import {
   Component,
   Injector,
   afterNextRender,
+  computed,
   inject,
   input,
   output,
@@ -10,6 +11,9 @@ import {
 } from '@angular/core';
 import type { Entry } from '@lernen/core';
 import { SheetStore } from '../../store/sheet-store';
+
+/** From so many entries on, a sheet is long. */
+const manyEntries = 60;
 
 /**
  * The frame of one entry: its number in the gutter, its content, and what can be done with it, which shows while one is
@@ -23,6 +27,7 @@ import { SheetStore } from '../../store/sheet-store';
     '(keydown.alt.arrowdown)': 'move(1, $event)',
     '(keydown.alt.enter)': 'goOn($event)',
     '[attr.data-entry]': 'entry().id',
+    '[class.long]': 'isLong()',
     tabindex: '-1',
     '(focusin)': 'isIn.set(true)',
     '(focusout)': 'leave($event)',
@@ -59,7 +64,7 @@ import { SheetStore } from '../../store/sheet-store';
       font: 600 15px/1.6 var(--heading);
     }
     /* A long sheet lays out only what can be seen. The room around it is for the frame of a field. */
-    .content {
+    :host(.long) .content {
       margin: -3px;
       padding: 3px;
       content-visibility: auto;
@@ -96,7 +101,7 @@ import { SheetStore } from '../../store/sheet-store';
       color: var(--ink);
     }
     @media print {
-      .content {
+      :host(.long) .content {
         content-visibility: visible;
       }
       .tools {
@@ -116,6 +121,7 @@ export class EntryRow {
   /** Somebody wants a new entry behind this one. */
   readonly next = output();
 
+  protected readonly isLong = computed(() => this.store.entries().length > manyEntries);
   /** Whether one is in it; what is empty in its details shows only then. */
   readonly isIn = signal(false);
 
