@@ -89,7 +89,19 @@ export class Practice {
     if (kind === 'spot') return 3;
     if (kind === 'sketch') return 8;
     const difficulty = problemId === null ? 'medium' : (this.problems.get(problemId)?.difficulty ?? 'medium');
-    return targetFor(difficulty, defaultSettings) * (problemId === null ? 1 : 0.8);
+    return targetFor(difficulty, defaultSettings) * (problemId === null ? this.pace() : 0.8);
+  }
+
+  /** Median of minutes over target of the new ones so far: whoever looks at their log knows it. */
+  private pace(): number {
+    const paces = this.sittings
+      .filter(({ kind, minutes }) => kind === 'first-solve' && minutes !== null)
+      .map(
+        ({ problemId, minutes }) =>
+          (minutes ?? 0) / targetFor(this.problems.get(problemId)?.difficulty ?? null, defaultSettings),
+      )
+      .sort((a, b) => a - b);
+    return paces[Math.floor(paces.length / 2)] ?? 1;
   }
 
   fits(item: Item): boolean {

@@ -75,6 +75,8 @@ export const teaching: Readonly<Record<SittingKind, { readonly covers: number; r
 };
 
 export const transferParameters = {
+  /** What a worked problem leaves of its technique for good; the rest is there as far as its solution is recalled. */
+  kept: 0.5,
   /** Log-odds that a doubling of (1 + well-remembered problems) lends to unseen ones of the technique, per natural log unit. */
   lend: 0.8,
 };

@@ -13,6 +13,16 @@ export interface TechniqueOutlook {
   readonly rememberedNow: number;
 }
 
+/** What a worked problem lends to unseen ones of its technique: part of it for good, the rest as far as it is recalled. */
+export function lentBy(recall: number): number {
+  return transferParameters.kept + (1 - transferParameters.kept) * recall;
+}
+
+/** The recall behind what a problem lends; the inverse of `lentBy`. */
+export function recallBehind(lent: number): number {
+  return Math.max(0, (lent - transferParameters.kept) / (1 - transferParameters.kept));
+}
+
 /**
  * Log-odds on a day. Strength as estimated today includes what is remembered today; what is remembered more or less on
  * that day is lent to unseen problems by the logarithm, so that the tenth problem helps less than the second.

@@ -1,3 +1,4 @@
+import { lentBy } from '../estimate/readiness';
 import { type Memory, firstMemory, recallAt, reviewedMemory } from '../estimate/recall';
 import type { Credit } from '../estimate/strength';
 import type { ProblemId } from '../log/problem';
@@ -67,7 +68,7 @@ export function recallsAtTargets(
       if (isTriedNext) waiting = null;
       else next++;
     }
-    recalls[index] = current ? recallAt(current, time) : 0;
+    recalls[index] = current ? lentBy(recallAt(current, time)) : 0;
   }
   return recalls;
 }

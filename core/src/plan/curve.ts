@@ -1,5 +1,5 @@
 import { recallAt } from '../estimate/recall';
-import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
+import { type TechniqueOutlook, lentBy, readinessOf } from '../estimate/readiness';
 import type { TechniqueId } from '../log/technique';
 import type { Day } from '../log/time';
 import { memoryAfter } from './candidate';
@@ -56,9 +56,9 @@ function chancesOn(
 ): Chances {
   const sums = new Map<TechniqueId, { kept: number; dropped: number }>();
   for (const { candidate, placements } of tracks) {
-    const without = candidate.memory ? recallAt(candidate.memory, day) : 0;
+    const without = candidate.memory ? lentBy(recallAt(candidate.memory, day)) : 0;
     const memory = placements.length === 0 ? null : memoryAfter(candidate.memory, placements, day);
-    const withPlan = memory ? recallAt(memory, day) : without;
+    const withPlan = memory ? lentBy(recallAt(memory, day)) : without;
     for (const { technique, share } of creditsOrNone(candidate)) {
       if (technique === null) continue;
       let sum = sums.get(technique);

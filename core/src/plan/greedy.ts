@@ -139,13 +139,9 @@ function isOpen(calendar: Calendar, { day, kind, minutes }: Placement): boolean 
   return calendar.hasRoom(day, minutes) && (kind !== 'fresh' || calendar.freshOn(day) < planParameters.freshPerDay);
 }
 
-/** How much less a gain counts for what stands on its day, or for a fresh slot beside it. */
-function crowdingOn(calendar: Calendar, { day, kind }: Placement, { technique }: Candidate): number {
-  const isBesideFresh = kind === 'fresh' && calendar.freshOn(day - 1) + calendar.freshOn(day + 1) > 0;
-  return (
-    (calendar.hasTechnique(day, technique) ? planParameters.sameTechnique : 1) *
-    (isBesideFresh ? planParameters.freshCrowding : 1)
-  );
+/** How much less a gain counts where its day has the technique already. */
+function crowdingOn(calendar: Calendar, { day }: Placement, { technique }: Candidate): number {
+  return calendar.hasTechnique(day, technique) ? planParameters.sameTechnique : 1;
 }
 
 /** Every day and kind that can be tried now, far enough from the candidate's own placements. */

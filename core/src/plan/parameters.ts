@@ -18,10 +18,12 @@ export const planParameters = {
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
   freshPerDay: 1,
+  /** How long first solves take against their target: from this many on, of the last so many, within a range. */
+  pace: { least: 5, counted: 40, range: [0.5, 1.3] },
+  /** No plan considers more fresh slots than this. */
+  freshAtMost: 150,
   /** A technique with a smaller share of every interview gets no fresh slot. */
   freshShare: 0.02,
-  /** Times that the gain of a fresh slot counts when the day before or after has one. */
-  freshCrowding: 0.6,
   /**
    * Least days between two reviews of a problem, and as a share of the days from now to the last target: nearer ones
    * are massed practice, which the memory model judges too kindly (Cepeda et al. 2008 find a tenth to a fifth best).

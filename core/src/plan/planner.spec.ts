@@ -151,13 +151,26 @@ describe('the planner', () => {
     expect(made.unplaced).toEqual([jasmine.objectContaining({ problemId: only?.id, date: '2026-11-26', left: 10 })]);
   });
 
-  it('offers fresh problems of techniques with little evidence only', () => {
+  it('offers fresh problems, first of techniques with little evidence, at most one a day', () => {
     const { problems, sittings } = practised(12);
     const made = plan(makeLog({ problems, sittings, interviews: [makeInterview(14, { mix: { heap: 1, trie: 1 } })] }));
-    const fresh = itemsOf(made).filter((item) => item.kind === 'fresh');
-    expect(fresh.length).toBeGreaterThan(0);
-    for (const item of fresh) expect([item.technique, item.problemId]).toEqual(['trie', null]);
-    expect(fresh.length).toBeLessThanOrEqual(3);
+    const byDay = made.days.map(({ items }) => items.filter((item) => item.kind === 'fresh'));
+    expect(Math.max(...byDay.map((items) => items.length))).toBe(1);
+    const fresh = byDay.flat();
+    expect(new Set(fresh.map(({ problemId }) => problemId))).toEqual(new Set([null]));
+    const count = (technique: string): number => fresh.filter((item) => item.technique === technique).length;
+    expect(count('trie')).toBeGreaterThan(count('heap'));
+  });
+
+  it('plans fresh problems for as long as the person takes for them', () => {
+    const { problems, sittings } = practised(12);
+    const quick = sittings.map((sitting) => ({ ...sitting, kind: 'first-solve' as const, minutes: 15 }));
+    const freshMinutes = (worked: typeof sittings): number | undefined =>
+      itemsOf(
+        plan(makeLog({ problems, sittings: worked, interviews: [makeInterview(14, { mix: { trie: 1 } })] })),
+      ).find((item) => item.kind === 'fresh')?.minutes;
+    expect(freshMinutes(quick)).toBe(15);
+    expect(freshMinutes(quick.slice(0, 4))).toBe(25);
   });
 
   it('keeps the last day before an interview light and the reviews of a problem apart', () => {

@@ -1,6 +1,6 @@
 import type { ProblemEstimate } from '../estimate/estimate';
 import { recallAt } from '../estimate/recall';
-import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
+import { type TechniqueOutlook, lentBy, readinessOf, recallBehind } from '../estimate/readiness';
 import { type Choice, targetKey } from '../log/choice';
 import type { Problem } from '../log/problem';
 import { minutesOn, sittingTarget, targetFor } from '../log/settings';
@@ -105,28 +105,52 @@ class Planner {
   private freshTracks(): Track[] {
     const { estimates, log } = this.input;
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
+    const minutes = Math.round(targetFor(null, log.settings) * this.paceOfFirstSolves());
+    const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
+    const roomForFresh = Math.min(all / minutes, planParameters.freshAtMost);
     return [...wanted].flatMap((technique) => {
       const isAsked = this.targets.some((target) => (target.shares.get(technique) ?? 0) >= planParameters.freshShare);
       const estimate = estimates.techniques.get(technique);
       const missing = planParameters.freshBelow - (estimate?.sittings ?? 0);
       const choice = this.choices.get(`technique:${technique}`)?.choice;
       const isPinned = choice !== undefined && 'pin' in choice;
-      if (!estimate || ((missing <= 0 || !isAsked) && !isPinned) || (choice && 'dropped' in choice)) return [];
+      if (!estimate || (!isAsked && !isPinned) || (choice && 'dropped' in choice)) return [];
       const candidates = Array.from(
-        { length: Math.max(missing, 1) },
+        { length: Math.max(missing, Math.ceil(roomForFresh * (1 / wanted.size + this.largestShare(technique)))) },
         (_, index): Candidate => ({
           problemId: null,
           technique,
           credits: [{ technique, share: 1 }],
           memory: null,
-          kinds: [{ kind: 'fresh', minutes: targetFor(null, log.settings) }],
-          notBefore: this.notBefore(choice) + index,
-          bonus: 1 + planParameters.informationPerVariance * estimate.state.variance,
+          kinds: [{ kind: 'fresh', minutes }],
+          notBefore: this.notBefore(choice) + Math.min(index, 2),
+          bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
           most: 1,
         }),
       );
       return candidates.map((candidate) => trackOf(candidate, this.targets));
     });
+  }
+
+  private largestShare(technique: TechniqueId): number {
+    return Math.max(0, ...this.targets.map((target) => target.shares.get(technique) ?? 0));
+  }
+
+  /** Median of minutes over target of the person's first solves; 1 while there are too few. */
+  private paceOfFirstSolves(): number {
+    const { problems, sittings, settings } = this.input.log;
+    const byId = new Map(problems.map((problem) => [problem.id, problem]));
+    const { least, counted, range } = planParameters.pace;
+    const paces: number[] = [];
+    for (let index = sittings.length - 1; index >= 0 && paces.length < counted; index--) {
+      const sitting = sittings[index];
+      const problem = byId.get(sitting?.problemId ?? '');
+      if (sitting?.kind === 'first-solve' && sitting.minutes !== null && problem)
+        paces.push(sitting.minutes / targetFor(problem.difficulty, settings));
+    }
+    if (paces.length < least) return 1;
+    const middle = paces.sort((a, b) => a - b)[Math.floor(paces.length / 2)] ?? 1;
+    return Math.min(Math.max(middle, range[0]), range[1]);
   }
 
   private kindsOf(problem: Problem, { lastSitting }: ProblemEstimate): Candidate['kinds'] {
@@ -146,7 +170,7 @@ class Planner {
   }
 
   private addBaseline({ candidate, recalls }: Track): void {
-    const now = candidate.memory ? recallAt(candidate.memory, 0) : 0;
+    const now = candidate.memory ? lentBy(recallAt(candidate.memory, 0)) : 0;
     for (const { technique, share } of creditsOrNone(candidate)) {
       this.outlook.addBaseline(
         technique,
@@ -261,7 +285,7 @@ class Planner {
         reasons: reasonsFor(
           item,
           recallOnDay,
-          trackByCandidate.get(candidate)?.recalls ?? [],
+          (trackByCandidate.get(candidate)?.recalls ?? []).map(recallBehind),
           this.input,
           this.targets,
         ),

@@ -1,3 +1,4 @@
+import { strengthParameters } from '../estimate/parameters';
 import type { PlanItem } from './plan';
 
 /** The names that a sentence needs, looked up by whoever holds them. */
@@ -23,8 +24,9 @@ function freshSentences({ reasons, technique }: PlanItem, names: ReasonNames): s
       : reasons.evidence === 1
         ? 'One sitting logged'
         : `${reasons.evidence} sittings logged`;
+  const isThin = reasons.evidence < strengthParameters.thinBelow;
   const range = reasons.strength
-    ? `the estimate is still wide, ${percent(reasons.strength.low)} to ${percent(reasons.strength.high)}`
+    ? `${isThin ? 'the estimate is still wide,' : 'strength is likely'} ${percent(reasons.strength.low)} to ${percent(reasons.strength.high)}${isThin ? '' : ', and a new problem teaches it more than what you know by heart'}`
     : 'there is no estimate yet';
   const name = technique === null ? 'this technique' : lowerFirst(names.technique(technique));
   return [`${logged} for ${name}; ${range}.`, ...shareSentence(reasons.share, reasons.interviewId, names)];
