@@ -198,7 +198,9 @@ class Planner {
     const estimate = candidate.problemId ? this.input.estimates.problems.get(candidate.problemId) : undefined;
     const isDone = estimate !== undefined && estimate.lastSitting.revision > choice.revision;
     if (day < 0 || day >= calendar.length || isDone) return;
-    if (candidate.problemId === null && this.isPlacedOn(calendar, day, candidate)) return;
+    // A pin of a technique asks for one new problem of it, placed or told once.
+    const isTold = this.unplaced.some((it) => it.problemId === null && it.technique === candidate.technique);
+    if (candidate.problemId === null && (isTold || this.isPlacedOn(calendar, day, candidate))) return;
     const chosen = this.pinnedKind(candidate, wanted);
     if (!chosen) return;
     const placement: Placement = { day, ...chosen };

@@ -24,6 +24,10 @@ export interface Marks {
   readonly windows: readonly { readonly name: string; readonly from: number; readonly to: number }[];
 }
 
+export function isListCell(cell: CellValue | null | undefined): cell is ListCell {
+  return cell?.kind === 'list' || cell?.kind === 'text';
+}
+
 export interface Interval {
   readonly from: number;
   readonly to: number;

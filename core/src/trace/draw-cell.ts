@@ -1,4 +1,4 @@
-import type { CellValue, GridCell, Interval, ListCell, Marks } from './cells';
+import { type CellValue, type GridCell, type Interval, type ListCell, type Marks, isListCell } from './cells';
 
 /**
  * What a cell looks like, as plain shapes, so that the page and the exported picture draw the same. Lengths are in
@@ -44,7 +44,7 @@ export function drawCell(cell: CellValue, above: CellValue | null): Drawing {
       return drawWord(cell.text);
     case 'list':
     case 'text':
-      return drawList(cell, isList(above) ? above : null);
+      return drawList(cell, isListCell(above) ? above : null);
     case 'stack':
     case 'queue':
     case 'set':
@@ -253,8 +253,4 @@ function shifted(drawing: Drawing, by: number): Drawing {
     return { ...it, x: it.x + by };
   });
   return { ...drawing, shapes };
-}
-
-function isList(cell: CellValue | null): cell is ListCell {
-  return cell?.kind === 'list' || cell?.kind === 'text';
 }

@@ -1,4 +1,4 @@
-import type { CellValue, ListCell } from './cells';
+import { type CellValue, isListCell } from './cells';
 import type { Claim, FunctionName, Rule, Sign } from './rule';
 
 /** A row as a rule sees it: cells by the name of their column. */
@@ -82,7 +82,7 @@ function named(name: string, isOld: boolean, scope: Scope): Value {
   if (cell) return cellValue(cell);
   if ([...scope.columns].some((column) => column.toLowerCase() === name.toLowerCase())) throw new Open();
   const cells = isOld ? scope.above : scope.row;
-  const lists = [...(cells ?? [])].map(([, it]) => it).filter(isList);
+  const lists = [...(cells ?? [])].map(([, it]) => it).filter(isListCell);
   for (const { pointers } of lists) {
     const pointer = pointers.find((it) => it.name === name);
     if (pointer) return pointer.at;
@@ -117,7 +117,7 @@ function call(name: FunctionName, argument: Rule, scope: Scope): Value {
       if (cell?.kind !== 'map') throw new Faulty(`${argument.name} is no map`);
       return cell.entries.map(([key]) => plain(key));
     }
-    if (!isList(cell)) throw new Faulty(`${argument.name} is no list`);
+    if (!isListCell(cell)) throw new Faulty(`${argument.name} is no list`);
     const window = cell.windows[0];
     if (!window) throw new Open();
     return cell.items.slice(window.from, window.to + 1).map(plain);
@@ -226,10 +226,6 @@ function truthOf(value: Value): boolean {
 function listOf(value: Value): readonly Value[] {
   if (typeof value === 'object') return value;
   throw new Faulty(`“${String(value)}” is no list`);
-}
-
-function isList(cell: CellValue | undefined): cell is ListCell {
-  return cell?.kind === 'list' || cell?.kind === 'text';
 }
 
 function fail(message: string): never {

@@ -1,5 +1,14 @@
 import type { ColumnKind } from '../log/entry';
-import type { CellValue, CellReading, GridCell, Interval, ListCell, Marks, Position } from './cells';
+import {
+  type CellValue,
+  type CellReading,
+  type GridCell,
+  type Interval,
+  type ListCell,
+  type Marks,
+  type Position,
+  isListCell,
+} from './cells';
 import { type Token, partsOf, tokensOf } from './tokens';
 
 /** Thrown and caught within this file: the first word that cannot be read. */
@@ -35,7 +44,7 @@ function reader(kind: Exclude<ColumnKind, 'rule'>): (text: string, before: CellV
       return readValue;
     case 'list':
     case 'text':
-      return (text, before) => readList(kind, text, isList(before) ? before : null);
+      return (text, before) => readList(kind, text, isListCell(before) ? before : null);
     case 'stack':
     case 'queue':
     case 'set':
@@ -276,10 +285,6 @@ function gridRows({ text, at }: { text: string; at: number }, before: GridCell |
 function limited(items: readonly string[], at: number): readonly string[] {
   if (items.length > longestList) throw new Unreadable(`up to ${longestList} items can be shown`, at);
   return items;
-}
-
-function isList(cell: CellValue | null): cell is ListCell {
-  return cell?.kind === 'list' || cell?.kind === 'text';
 }
 
 /** Without the dust of binary fractions. */

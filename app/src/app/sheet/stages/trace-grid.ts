@@ -430,10 +430,16 @@ export class TraceGrid {
     this.editing.set(first ?? this.textBefore);
     if (first !== null) this.write(first);
     this.afterwards(() => {
-      const editor = this.host.querySelector<HTMLInputElement>('.editor');
-      editor?.focus();
-      editor?.setSelectionRange(editor.value.length, editor.value.length);
+      const editor = this.editor();
+      if (!editor) return;
+      editor.value = this.editing() ?? '';
+      editor.focus();
+      editor.setSelectionRange(editor.value.length, editor.value.length);
     });
+  }
+
+  private editor(): HTMLInputElement | null {
+    return this.host.querySelector<HTMLInputElement>('.editor');
   }
 
   protected write(text: string): void {
@@ -497,6 +503,8 @@ export class TraceGrid {
       const text = this.editing();
       if (text === null) this.edit(event.key);
       else this.write(text + event.key);
+      const editor = this.editor();
+      if (editor) editor.value = this.editing() ?? '';
     }
   }
 
