@@ -44,10 +44,11 @@ export function memoryAfter(memory: Memory | null, placements: readonly Placemen
 }
 
 /**
- * Recall at each target if the placements, and one more that is only tried, are kept. A placement after a target does
+ * What the problem lends at each target if the placements, and one more that is only tried, are kept; `recallBehind`
+ * gives the recall. A placement after a target does
  * not help it.
  */
-export function recallsAtTargets(
+export function lentAtTargets(
   memory: Memory | null,
   placements: readonly Placement[],
   targets: readonly Target[],

@@ -1,5 +1,5 @@
 import type { Calendar } from './calendar';
-import { type Candidate, type Placement, recallsAtTargets, triedDays, withPlacement } from './candidate';
+import { type Candidate, type Placement, lentAtTargets, triedDays, withPlacement } from './candidate';
 import type { Target } from './horizon';
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
@@ -8,7 +8,7 @@ import { planParameters } from './parameters';
 export interface Track {
   readonly candidate: Candidate;
   placements: Placement[];
-  /** Recall at each target with these placements. */
+  /** What it lends at each target with these placements. */
   recalls: number[];
   best: Best | null;
   /** What can be tried next; null until it is needed, and again after every placement. */
@@ -160,7 +160,7 @@ function optionsOf(
     for (const { kind, minutes } of candidate.kinds) {
       const placement: Placement = { day, kind, minutes };
       if (!isOpen(calendar, placement)) continue;
-      const recalls = recallsAtTargets(candidate.memory, placements, targets, placement);
+      const recalls = lentAtTargets(candidate.memory, placements, targets, placement);
       options.push({ placement, recalls, inertia: help.wasPlanned(candidate, placement) ? planParameters.inertia : 1 });
     }
   }

@@ -1,7 +1,8 @@
+import { lentBy, recallBehind } from '../estimate/readiness';
 import { makeInterview, makeLog, newId, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import { Calendar } from './calendar';
-import { type Candidate, memoryAfter, recallsAtTargets, triedDays, withPlacement } from './candidate';
+import { type Candidate, memoryAfter, lentAtTargets, triedDays, withPlacement } from './candidate';
 import { type Target, comingInterviews, horizonDays, targetsOf } from './horizon';
 import { Outlook } from './outlook';
 import type { PlanItem, Reasons } from './plan';
@@ -20,18 +21,23 @@ describe('candidates', () => {
   const memory = { halfLife: 8, since: 0 };
   const rebuild = (day: number) => ({ day, kind: 'rebuild' as const, minutes: 20 });
 
-  it('recall at a target counts what is placed before it, and nothing after', () => {
-    const [before, after] = recallsAtTargets(memory, [rebuild(12)], [target(10), target(20)]);
+  it('lend at a target by what is placed before it, and nothing after', () => {
+    const [before, after] = lentAtTargets(memory, [rebuild(12)], [target(10), target(20)]).map(recallBehind);
     expect(before).toBeCloseTo(1 / Math.sqrt(1 + 30 / 8), 10);
     // By hand: recall 0.4264 on day 12, half-life 8.807 and forgetting from day 11.31 after it.
     expect(after).toBeCloseTo(0.5026, 3);
   });
 
+  it('lend half of what they teach for good, the rest as far as it is recalled', () => {
+    expect([lentBy(0), lentBy(0.4), lentBy(1)]).toEqual([0.5, 0.7, 1]);
+    expect(recallBehind(lentBy(0.3))).toBeCloseTo(0.3, 10);
+  });
+
   it('trying a placement gives the same as placing it, wherever it falls', () => {
     const targets = [target(9), target(25)];
     for (const day of [2, 5, 8, 14, 30]) {
-      const placed = recallsAtTargets(memory, withPlacement([rebuild(6), rebuild(12)], rebuild(day)), targets);
-      expect(recallsAtTargets(memory, [rebuild(6), rebuild(12)], targets, rebuild(day)))
+      const placed = lentAtTargets(memory, withPlacement([rebuild(6), rebuild(12)], rebuild(day)), targets);
+      expect(lentAtTargets(memory, [rebuild(6), rebuild(12)], targets, rebuild(day)))
         .withContext(String(day))
         .toEqual(placed);
     }
@@ -39,7 +45,7 @@ describe('candidates', () => {
 
   it('a fresh problem is remembered from the day it is worked', () => {
     const fresh = { day: 4, kind: 'fresh' as const, minutes: 25 };
-    expect(recallsAtTargets(null, [fresh], [target(3), target(4.5)]).map((it) => it > 0)).toEqual([false, true]);
+    expect(lentAtTargets(null, [fresh], [target(3), target(4.5)]).map((it) => it > 0)).toEqual([false, true]);
     expect(memoryAfter(null, [fresh], 3)).toBeNull();
   });
 

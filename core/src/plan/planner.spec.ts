@@ -151,6 +151,15 @@ describe('the planner', () => {
     expect(made.unplaced).toEqual([jasmine.objectContaining({ problemId: only?.id, date: '2026-11-26', left: 10 })]);
   });
 
+  it('tells once that the pin of a technique does not fit', () => {
+    const { problems, sittings } = practised(6);
+    const settings = { ...defaultSettings, exceptions: { '2026-11-26': 10 } };
+    const choices = [choose({ technique: 'trie' }, { pin: '2026-11-26', kind: null })];
+    const interviews = [makeInterview(14, { mix: { trie: 1 } })];
+    const made = plan(makeLog({ problems, sittings, settings, choices, interviews }));
+    expect(made.unplaced).toEqual([jasmine.objectContaining({ technique: 'trie', problemId: null, left: 10 })]);
+  });
+
   it('offers fresh problems, first of techniques with little evidence, at most one a day', () => {
     const { problems, sittings } = practised(12);
     const made = plan(makeLog({ problems, sittings, interviews: [makeInterview(14, { mix: { heap: 1, trie: 1 } })] }));

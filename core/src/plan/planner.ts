@@ -8,7 +8,7 @@ import type { ReviewKind, Sitting } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import { type Day, dayOf, daysBetween } from '../log/time';
 import { Calendar, type Placed } from './calendar';
-import { type Candidate, type Placement, memoryAfter, recallsAtTargets } from './candidate';
+import { type Candidate, type Placement, memoryAfter, lentAtTargets } from './candidate';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
 import { type Track, creditsOrNone, fillGreedily, gainOf, take } from './greedy';
@@ -209,7 +209,7 @@ class Planner {
       this.unplaced.push({ problemId, technique, date: pin, minutes: placement.minutes, left: calendar.leftOn(day) });
       return;
     }
-    const recalls = recallsAtTargets(candidate.memory, track.placements, this.targets, placement);
+    const recalls = lentAtTargets(candidate.memory, track.placements, this.targets, placement);
     const gainPerMinute = gainOf(track, recalls, this.outlook) / (placement.minutes + planParameters.switching);
     calendar.place({ candidate, placement, isPinned: true, gainPerMinute });
     take(track, placement, recalls, this.outlook);
@@ -250,7 +250,7 @@ class Planner {
     for (const { kind, minutes } of track.candidate.kinds) {
       for (const day of days) {
         if (day < track.candidate.notBefore) continue;
-        const recalls = recallsAtTargets(track.candidate.memory, [], this.targets, { day, kind, minutes });
+        const recalls = lentAtTargets(track.candidate.memory, [], this.targets, { day, kind, minutes });
         best = Math.max(best, gainOf(track, recalls, this.outlook) / (minutes + planParameters.switching));
       }
     }
@@ -307,7 +307,7 @@ function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
   return {
     candidate,
     placements: [],
-    recalls: recallsAtTargets(candidate.memory, [], targets),
+    recalls: lentAtTargets(candidate.memory, [], targets),
     best: null,
     options: null,
   };
