@@ -39,6 +39,9 @@ describe('edits of a trace', () => {
       ['3', 'x'],
       ['', 'z'],
     ]);
-    expect(withPasted(table, 0, 0, 'p\tq')).toEqual([['p', 'q'], ['3']]);
+    expect(withPasted(table, 0, 0, 'p\tq')).toEqual([
+      ['p', 'q'],
+      ['3', ''],
+    ]);
   });
 });
