@@ -106,9 +106,13 @@ const mostColumns = 20;
           </span>
         }
         <span role="columnheader" class="more">
-          <button type="button" class="add" (click)="addColumn()" [disabled]="trace().columns.length >= mostColumns">
-            <span class="unseen">Add a column</span>
-          </button>
+          <button
+            type="button"
+            class="add"
+            aria-label="Add a column"
+            (click)="addColumn()"
+            [disabled]="trace().columns.length >= mostColumns"
+          ></button>
         </span>
       </div>
       @if (shownCount() > manyRows) {
