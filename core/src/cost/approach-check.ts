@@ -1,5 +1,5 @@
 import { CostError } from '../errors';
-import { type Bound, type Bounds, type ConditionId, conditions } from './bounds';
+import { type Bounds, type ConditionId, conditions } from './bounds';
 import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
 import { evaluateCost, variablesWithout } from './evaluate-cost';
 import { type Magnitude, magnitude, product } from './magnitude';
@@ -164,11 +164,6 @@ function costRemarks(facts: ApproachFacts): string[] {
     if (dropped) remarks.push(`In its ${what}, ${dropped.why}.`);
   }
   return remarks;
-}
-
-/** Conditions among what the lines say, for people to tick. */
-export function conditionsIn(all: readonly Bound[]): ConditionId[] {
-  return all.flatMap((bound) => (bound.kind === 'condition' && bound.condition ? [bound.condition] : []));
 }
 
 function readable(cost: string | null): string | null {
