@@ -5,7 +5,8 @@ import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { builtApp, run } from './project.mjs';
 
 const { code } = await run('npm', ['run', '--silent', 'build', '-w', 'app', '--', '--no-progress'], {
-  env: { NG_CLI_ANALYTICS: 'false' },
+  // Joins the many small chunks of the first page: fewer requests, and a tenth less to send.
+  env: { NG_CLI_ANALYTICS: 'false', NG_BUILD_OPTIMIZE_CHUNKS: '1' },
 });
 if (code !== 0) process.exit(code);
 for (const entry of readdirSync(builtApp, { recursive: true, withFileTypes: true })) {

@@ -1,5 +1,5 @@
 // What the app costs a browser: `npm run bench:app`. Prints transfer, time to interactive, time to the new plan, heap.
-import { formatArchive } from '@lernen/core';
+import { formatArchive } from '@lernen/core/archive';
 import { type Page, chromium as browserType } from 'playwright';
 import { chromium, startTestServer } from '../../e2e/server';
 import { largeLog } from './large-log';

@@ -1,5 +1,7 @@
 // How long estimates and plan take over a long log: `npm run bench:core`.
-import { estimateLog, logFrom, planDays } from '@lernen/core';
+import { estimateLog } from '@lernen/core/estimate';
+import { logFrom } from '@lernen/core/log';
+import { planDays } from '@lernen/core/plan';
 import { largeLog } from './large-log';
 
 const now = new Date().toISOString();

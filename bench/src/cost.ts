@@ -1,7 +1,7 @@
 // How many costs a second are read, simplified and compared: `npm run bench:cost`.
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { compareCosts, normalCost, simplifyingSteps } from '@lernen/core';
+import { compareCosts, normalCost, simplifyingSteps } from '@lernen/core/cost';
 
 const corpus = fileURLToPath(new URL('../../core/src/cost/spellings.json', import.meta.url));
 const spellings = Object.values(JSON.parse(readFileSync(corpus, 'utf8')) as Record<string, string[]>).flat();

@@ -1,4 +1,5 @@
-import { type Archive, type Instant, type Problem, type Sitting, archiveFrom, millisecondsPerDay } from '@lernen/core';
+import { type Archive, archiveFrom } from '@lernen/core/archive';
+import { type Instant, type Problem, type Sitting, millisecondsPerDay } from '@lernen/core/log';
 import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 
 export interface LargeLogSize {

@@ -1,5 +1,6 @@
 // What a long sheet costs: `npm run bench:sheet`. Opens one of 60 observations, a trace of 500 rows and 30 versions, and types on it.
-import { type Entry, archiveFrom, emptyEntry, formatArchive, noRecords } from '@lernen/core';
+import { archiveFrom, formatArchive } from '@lernen/core/archive';
+import { type Entry, emptyEntry, noRecords } from '@lernen/core/log';
 import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 import { type Page, chromium as browserType } from 'playwright';
 import { chromium, startTestServer } from '../../e2e/server';

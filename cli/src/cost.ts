@@ -2,7 +2,6 @@ import {
   type Bounds,
   type CostStep,
   type Fit,
-  LernenError,
   type CostRelation,
   approximately,
   bytesText,
@@ -21,7 +20,8 @@ import {
   usualElementBytes,
   usualRate,
   variablesWithout,
-} from '@lernen/core';
+} from '@lernen/core/cost';
+import { LernenError } from '@lernen/core/errors';
 
 export interface CostOptions {
   readonly compare?: string;

@@ -1,25 +1,20 @@
 #!/usr/bin/env -S npx tsx
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { type Archive, csvTables, formatArchive, readArchive } from '@lernen/core/archive';
+import { ArchiveError, LernenError } from '@lernen/core/errors';
+import { estimateLog } from '@lernen/core/estimate';
 import {
-  ArchiveError,
-  type Archive,
   type Instant,
   InstantSchema,
-  LernenError,
   type Log,
-  csvTables,
   dayOf,
-  estimateLog,
-  formatArchive,
   logFrom,
   noRecords,
   offeredTechniques,
-  planDays,
-  readArchive,
   readQuickLine,
-  reasonSentence,
-} from '@lernen/core';
+} from '@lernen/core/log';
+import { planDays, reasonSentence } from '@lernen/core/plan';
 import { demoArchive } from '@lernen/demo';
 import { Command, InvalidArgumentError } from 'commander';
 import { type CostOptions, costReport, costText } from './cost';

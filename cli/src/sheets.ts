@@ -1,17 +1,8 @@
 import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import {
-  type Archive,
-  type Instant,
-  LernenError,
-  archiveFrom,
-  byProblem,
-  noRecords,
-  readSheetMarkdown,
-  sheetFileName,
-  standing,
-  writeSheetMarkdown,
-} from '@lernen/core';
+import { type Archive, archiveFrom, readSheetMarkdown, sheetFileName, writeSheetMarkdown } from '@lernen/core/archive';
+import { LernenError } from '@lernen/core/errors';
+import { type Instant, byProblem, noRecords, standing } from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 
 /** Writes every problem with its sheet as a Markdown file of its own into a folder, which is made when it is missing. */

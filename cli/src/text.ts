@@ -1,4 +1,6 @@
-import type { Log, Plan, PlanItem, QuickReading, TechniqueEstimate } from '@lernen/core';
+import type { TechniqueEstimate } from '@lernen/core/estimate';
+import type { Log, QuickReading } from '@lernen/core/log';
+import type { Plan, PlanItem } from '@lernen/core/plan';
 
 export function quickText(reading: QuickReading): string {
   return reading.parts

@@ -1,4 +1,7 @@
-import { daysBetween, estimateLog, formatArchive, logFrom, planDays, readArchive } from '@lernen/core';
+import { formatArchive, readArchive } from '@lernen/core/archive';
+import { estimateLog } from '@lernen/core/estimate';
+import { daysBetween, logFrom } from '@lernen/core/log';
+import { planDays } from '@lernen/core/plan';
 import { demoArchive } from './index';
 
 const now = '2026-11-24T18:00:00.000Z';

@@ -1,5 +1,5 @@
+import { type Archive, archiveFrom } from '@lernen/core/archive';
 import {
-  type Archive,
   type Attempt,
   type Day,
   type Help,
@@ -12,12 +12,11 @@ import {
   type Slip,
   type Zone,
   addDays,
-  archiveFrom,
   dayOf,
   defaultSettings,
   instantAt,
   noCost,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
 import { SeededRandom, countingIds } from './random';
 import { demoEntries } from './sheets';

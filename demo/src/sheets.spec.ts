@@ -1,16 +1,6 @@
-import {
-  type Approach,
-  type Trace,
-  boundCues,
-  budgetFor,
-  checkApproach,
-  isFilled,
-  readBounds,
-  readTrace,
-  stageOf,
-  stages,
-  stateCosts,
-} from '@lernen/core';
+import { boundCues, budgetFor, checkApproach, readBounds, stateCosts } from '@lernen/core/cost';
+import { type Approach, type Trace, isFilled, stageOf, stages } from '@lernen/core/log';
+import { readTrace } from '@lernen/core/trace';
 import { demoArchive } from './index';
 
 describe('the sheets of the demo', () => {

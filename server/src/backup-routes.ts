@@ -1,4 +1,5 @@
-import { ArchiveError, readArchive } from '@lernen/core';
+import { readArchive } from '@lernen/core/archive';
+import { ArchiveError } from '@lernen/core/errors';
 import type { FastifyInstance } from 'fastify';
 import type { BackupFolder } from './backup-folder';
 

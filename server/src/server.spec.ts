@@ -2,7 +2,8 @@ import { mkdir, mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promis
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { archiveFrom, formatArchive, noRecords } from '@lernen/core';
+import { archiveFrom, formatArchive } from '@lernen/core/archive';
+import { noRecords } from '@lernen/core/log';
 import { pino } from 'pino';
 import { BackupFolder, backupsKept, leastGapMinutes } from './backup-folder';
 import { BusyPortError, MissingBuildError } from './errors';

@@ -1,4 +1,4 @@
-import type { Difficulty, Help, Result, SittingKind, TechniqueId } from '@lernen/core';
+import type { Difficulty, Help, Result, SittingKind, TechniqueId } from '@lernen/core/log';
 
 /** What a learner is told of a problem. */
 export interface ProblemFacts {

@@ -1,4 +1,6 @@
-import { type Plan, type ProblemId, type TechniqueId, estimateLog, planDays } from '@lernen/core';
+import { estimateLog } from '@lernen/core/estimate';
+import type { ProblemId, TechniqueId } from '@lernen/core/log';
+import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
 import type { LearnerModule } from './learner';
 import { millisecondsPerDay } from './person';

@@ -10,7 +10,7 @@ import {
   defaultSettings,
   noCost,
   targetFor,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { SeededRandom, countingIds } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 import { millisecondsPerDay } from './person';

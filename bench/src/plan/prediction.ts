@@ -1,4 +1,5 @@
-import { catalogue, chanceOfSitting, estimateLog } from '@lernen/core';
+import { chanceOfSitting, estimateLog } from '@lernen/core/estimate';
+import { catalogue } from '@lernen/core/log';
 import { SeededRandom } from '@lernen/demo';
 import type { LearnerModule } from './learner';
 import { Practice, factsOf, isSuccess } from './practice';

@@ -1,4 +1,4 @@
-import type { SittingKind, TechniqueId } from '@lernen/core';
+import type { SittingKind, TechniqueId } from '@lernen/core/log';
 import type { Learner, ProblemFacts } from './learner';
 import { Person, effort, millisecondsPerDay } from './person';
 

@@ -1,4 +1,5 @@
-import { RecordError, logFrom } from '@lernen/core';
+import { RecordError } from '@lernen/core/errors';
+import { logFrom } from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
 import { undo, write } from './commands';

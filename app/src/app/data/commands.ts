@@ -1,16 +1,16 @@
+import { faultsOf } from '@lernen/core/archive';
+import { RecordError } from '@lernen/core/errors';
 import {
   type CollectionName,
   type Collections,
   type Entry,
   type NewId,
-  RecordError,
   type Settings,
   SettingsSchema,
   collectionNames,
   collectionSchemas,
-  faultsOf,
   newestRevisions,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import type { ContentTable, JournalEntry, LernenDatabase, StoredEntry, StoredSettings, Written } from './database';
 import { entryFrom, storedEntry } from './entries';
 

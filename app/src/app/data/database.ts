@@ -1,4 +1,5 @@
-import type { Choice, Entry, Interview, PlannedKind, Problem, Settings, Sitting, Technique } from '@lernen/core';
+import type { Choice, Entry, Interview, Problem, Settings, Sitting, Technique } from '@lernen/core/log';
+import type { PlannedKind } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
 
 /** The settings record; there is one. */

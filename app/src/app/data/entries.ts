@@ -1,4 +1,4 @@
-import { type Entry, type Relation, type Stage, byOrder, isFilled, stageOf, stages } from '@lernen/core';
+import { type Entry, type Relation, type Stage, byOrder, isFilled, stageOf, stages } from '@lernen/core/log';
 import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */

@@ -7,7 +7,7 @@ import {
   SettingsSchema,
   logCollectionNames,
   logFrom,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { type LernenDatabase } from './database';
 import { withoutId } from './commands';
 

@@ -1,4 +1,4 @@
-import { type Entry, type NewId, type Problem } from '@lernen/core';
+import type { Entry, NewId, Problem } from '@lernen/core/log';
 import { undo, write } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
 

@@ -1,7 +1,7 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core';
+import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/log';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

@@ -11,7 +11,7 @@ import {
   SittingSchema,
   isFilled,
   sittingTarget,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { entriesOfProblems } from '../data/entries';
 import { followed } from '../store/followed';
 import { LogStore } from '../store/log-store';

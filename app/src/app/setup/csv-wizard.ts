@@ -10,7 +10,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { type CsvField, type CsvMapping, type DateOrder, csvFields } from '@lernen/core';
+import { type CsvField, type CsvMapping, type DateOrder, csvFields } from '@lernen/core/archive';
 import { Clock } from '../store/clock';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type Fault, LernenError, collectionNames } from '@lernen/core';
+import { type Fault, LernenError } from '@lernen/core/errors';
+import { collectionNames } from '@lernen/core/log';
 import { type DiskBackup, listBackups } from '../data/backup-client';
 import { Clock } from '../store/clock';
 import { DiskBackups } from '../store/disk-backup';

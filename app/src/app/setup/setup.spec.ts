@@ -1,4 +1,5 @@
-import { catalogue, formatArchive, archiveFrom, noRecords } from '@lernen/core';
+import { formatArchive, archiveFrom } from '@lernen/core/archive';
+import { catalogue, noRecords } from '@lernen/core/log';
 import { someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Setup } from './setup';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { rateOf, shippedRates, weekdays } from '@lernen/core';
+import { rateOf, shippedRates } from '@lernen/core/cost';
+import { weekdays } from '@lernen/core/log';
 import { LogStore } from '../store/log-store';
 import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
 import { RecordsSetup } from './records-setup';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core';
+import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/log';
 import { LogStore } from '../store/log-store';
 import { TechniquePicker } from '../ui/technique-picker';
 import { valueOf } from '../ui/value-of';

@@ -1,4 +1,4 @@
-import type { Example, Trace } from '@lernen/core';
+import type { Example, Trace } from '@lernen/core/log';
 
 /** A trace to begin with: the example's list with a pointer to its first element. */
 export function newTraceFor(example: Example | null, index: number): Partial<Trace> {

@@ -11,6 +11,8 @@ import {
   untracked,
 } from '@angular/core';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { sheetFileName, writeSheetMarkdown } from '@lernen/core/archive';
+import { sittingEvidence } from '@lernen/core/estimate';
 import {
   type Difficulty,
   type EntryKind,
@@ -23,13 +25,10 @@ import {
   isFilled,
   lessonKinds,
   reviewKinds,
-  sittingEvidence,
   stageOf,
   stages,
   stagesFilled,
-  sheetFileName,
-  writeSheetMarkdown,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

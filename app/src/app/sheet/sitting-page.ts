@@ -11,7 +11,7 @@ import {
   readQuickLine,
   sittingKinds,
   titleKey,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
 import { CostField } from '../ui/cost-field';

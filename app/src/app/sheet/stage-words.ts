@@ -1,4 +1,4 @@
-import type { ArgumentKind, LessonKind, ReasonLeft, RelationKind, Stage } from '@lernen/core';
+import type { ArgumentKind, LessonKind, ReasonLeft, RelationKind, Stage } from '@lernen/core/log';
 
 export const stageWords: Readonly<Record<Stage, string>> = {
   read: 'Read',

@@ -1,4 +1,4 @@
-import { type Entry, emptyEntry } from '@lernen/core';
+import { type Entry, emptyEntry } from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 import { entriesOf } from '../data/entries';
 import { saveSheet } from '../data/sheet-commands';

@@ -16,7 +16,7 @@ import {
   type QuickPart,
   completeQuickLine,
   readQuickLine,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { localValue } from '../store/local-value';

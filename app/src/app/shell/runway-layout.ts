@@ -1,4 +1,5 @@
-import { type Day, type Interview, type ReadinessPoint, weekdayOf } from '@lernen/core';
+import { type Day, type Interview, weekdayOf } from '@lernen/core/log';
+import type { ReadinessPoint } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
 
 /** What the runway shows of one day. Minutes; chances from 0 to 1. */

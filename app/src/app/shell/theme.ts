@@ -1,4 +1,4 @@
-import type { Settings } from '@lernen/core';
+import type { Settings } from '@lernen/core/log';
 
 type Theme = Settings['theme'];
 const key = 'lernen-theme';

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { type Instant, dayOf } from '@lernen/core';
+import { type Instant, dayOf } from '@lernen/core/log';
 import { write } from '../data/commands';
 import { Clock } from './clock';
 import { DATABASE, WORLD } from './world';

@@ -1,5 +1,5 @@
 import { computed, effect, inject } from '@angular/core';
-import type { PlanDay } from '@lernen/core';
+import type { PlanDay } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { type Remote, proxy, wrap } from 'comlink';
 import type { Derived, PlannerApi } from '../workers/planner/planner.worker';

@@ -10,14 +10,14 @@ import {
   type Settings,
   type Sitting,
   type Technique,
-  comingInterviews,
   logFrom,
   noRecords,
   offeredTechniques,
   recordsFromDraft,
   byProblem,
   targetKey,
-} from '@lernen/core';
+} from '@lernen/core/log';
+import { comingInterviews } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';

@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
-import { type PlanItem, type ReasonNames, dayOf, daysBetween, reasonSentence } from '@lernen/core';
+import { dayOf, daysBetween } from '@lernen/core/log';
+import { type PlanItem, type ReasonNames, reasonSentence } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
 import { Clock } from './clock';
 import { LogStore } from './log-store';

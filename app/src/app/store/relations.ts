@@ -1,5 +1,5 @@
 import { Injectable, computed, inject } from '@angular/core';
-import type { Relation } from '@lernen/core';
+import type { Relation } from '@lernen/core/log';
 import { relationsIn } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';
 import { followed } from './followed';

@@ -1,5 +1,5 @@
 import { DestroyRef, computed, inject } from '@angular/core';
-import { type Help, type Result, type SittingKind, type Slip, type Verdict } from '@lernen/core';
+import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/log';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
 import { Clock } from './clock';

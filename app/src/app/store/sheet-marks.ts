@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Stage } from '@lernen/core';
+import type { Stage } from '@lernen/core/log';
 import { filledStages } from '../data/entries';
 import { followed } from './followed';
 

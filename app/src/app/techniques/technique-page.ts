@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Slip, type Technique, dayOf, resolveTechnique, sittingEvidence, techniquesOf } from '@lernen/core';
+import { sittingEvidence } from '@lernen/core/estimate';
+import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/log';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { CostError, type Entry, type Lesson, type Problem, normalCost } from '@lernen/core';
+import { normalCost } from '@lernen/core/cost';
+import { CostError } from '@lernen/core/errors';
+import type { Entry, Lesson, Problem } from '@lernen/core/log';
 import { entriesOfProblems } from '../data/entries';
 import { followed } from '../store/followed';
 import { LogStore } from '../store/log-store';

@@ -7,7 +7,7 @@ import {
   SittingSchema,
   defaultSettings,
   millisecondsPerDay,
-} from '@lernen/core';
+} from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 import { LernenDatabase } from '../data/database';
 

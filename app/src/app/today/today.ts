@@ -1,7 +1,8 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Choice, type ChoiceTarget, type PlanItem, addDays, dayOf, sharesOf } from '@lernen/core';
+import { type Choice, type ChoiceTarget, addDays, dayOf, sharesOf } from '@lernen/core/log';
+import type { PlanItem } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

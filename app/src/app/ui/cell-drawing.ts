@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type CellValue, cellWords, drawCell } from '@lernen/core';
+import { type CellValue, cellWords, drawCell } from '@lernen/core/trace';
 
 /** A cell of a trace, drawn. */
 @Component({

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { CostError, raised, readCost } from '@lernen/core';
+import { raised, readCost } from '@lernen/core/cost';
+import { CostError } from '@lernen/core/errors';
 
 /** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
 @Component({

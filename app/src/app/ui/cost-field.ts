@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
-import { CostError, readCost } from '@lernen/core';
+import { readCost } from '@lernen/core/cost';
+import { CostError } from '@lernen/core/errors';
 
 /** A cost as one writes it; says when it cannot be read, and keeps it all the same. */
 @Component({

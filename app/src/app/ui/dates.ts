@@ -1,4 +1,4 @@
-import { type Day, type Instant, type Zone, dayOf } from '@lernen/core';
+import { type Day, type Instant, type Zone, dayOf } from '@lernen/core/log';
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 

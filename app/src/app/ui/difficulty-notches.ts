@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Difficulty } from '@lernen/core';
+import type { Difficulty } from '@lernen/core/log';
 
 /** A difficulty as one, two or three notches of ink. */
 @Component({

@@ -1,4 +1,4 @@
-import type { Difficulty, RelationKind } from '@lernen/core';
+import type { Difficulty, RelationKind } from '@lernen/core/log';
 
 export interface FamilyNode {
   readonly id: string;

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PlannedKind, SittingKind } from '@lernen/core';
+import type { SittingKind } from '@lernen/core/log';
+import type { PlannedKind } from '@lernen/core/plan';
 import { kindWords } from './words';
 
 /** How much of the circle a kind fills: a Spot asks for a quarter of the work, a Rebuild for all of it. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
-import type { PlanItem } from '@lernen/core';
+import type { PlanItem } from '@lernen/core/plan';
 import { KindMark } from './kind-mark';
 
 export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { ChanceRange } from '@lernen/core';
+import type { ChanceRange } from '@lernen/core/estimate';
 import { percent } from './words';
 
 /** Strength as a dot with its range on a line from 0 to 100 %, the goal marked. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
-import { type Technique, findTechnique, techniqueIdFrom } from '@lernen/core';
+import { type Technique, findTechnique, techniqueIdFrom } from '@lernen/core/log';
 
 /** One technique, found by typing any part of its name or of an alias. Empty text means none. */
 @Component({

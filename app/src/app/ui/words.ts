@@ -1,4 +1,5 @@
-import type { Difficulty, Help, PlannedKind, Result, SittingKind, Slip, Verdict } from '@lernen/core';
+import type { Difficulty, Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/log';
+import type { PlannedKind } from '@lernen/core/plan';
 
 /** The words of the product for what the core names with slugs. */
 export const kindWords: Readonly<Record<SittingKind | PlannedKind, string>> = {

@@ -1,4 +1,4 @@
-import { type Fault, LernenError } from '@lernen/core';
+import { type Fault, LernenError } from '@lernen/core/errors';
 import { transferHandlers } from 'comlink';
 
 interface SentError {

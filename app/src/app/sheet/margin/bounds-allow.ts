@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { approximately, boundCues, bytesText, classFits, magnitude, raised, shippedRates } from '@lernen/core';
+import { approximately, boundCues, bytesText, classFits, magnitude, raised, shippedRates } from '@lernen/core/cost';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';

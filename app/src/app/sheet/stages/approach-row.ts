@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { type Approach, type ReasonLeft, checkApproach, reasonsLeft } from '@lernen/core';
+import { checkApproach } from '@lernen/core/cost';
+import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/log';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type Approach, type CostPair, isSameCost } from '@lernen/core';
+import { isSameCost } from '@lernen/core/cost';
+import type { Approach, CostPair } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { SheetFocus } from '../sheet-focus';

@@ -8,7 +8,7 @@ import {
   magnitude,
   readBoundLine,
   readBounds,
-} from '@lernen/core';
+} from '@lernen/core/cost';
 import { SheetStore } from '../../store/sheet-store';
 import { StageFrame } from './stage-frame';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { shippedRates } from '@lernen/core';
+import { shippedRates } from '@lernen/core/cost';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';

@@ -9,7 +9,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { Entry } from '@lernen/core';
+import type { Entry } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
 
 /** From so many entries on, a sheet is long. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type FoundExample, boundsInStatement, examplesInStatement } from '@lernen/core';
+import { boundsInStatement } from '@lernen/core/cost';
+import { type FoundExample, examplesInStatement } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
 import { Writing } from '../../ui/writing';
 import { SheetFocus } from '../sheet-focus';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Stage } from '@lernen/core';
+import type { Stage } from '@lernen/core/log';
 import { stageKeys } from '../../ui/shortcut-list';
 import { stageWords } from '../stage-words';
 

@@ -1,7 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import {
-  CostError,
-  type StateCard,
   type StateCosts,
   approximately,
   bytesText,
@@ -9,7 +7,9 @@ import {
   raised,
   stateCostFault,
   stateCosts,
-} from '@lernen/core';
+} from '@lernen/core/cost';
+import { CostError } from '@lernen/core/errors';
+import type { StateCard } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { valueOf } from '../../ui/value-of';

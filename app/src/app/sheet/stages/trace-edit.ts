@@ -1,4 +1,4 @@
-import type { Trace, TraceColumn } from '@lernen/core';
+import type { Trace, TraceColumn } from '@lernen/core/log';
 
 type Table = Pick<Trace, 'columns' | 'rows'>;
 

@@ -12,18 +12,16 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { type ColumnKind, type Trace, columnKinds } from '@lernen/core/log';
 import {
   type CellValue,
-  type ColumnKind,
   type Drawing,
   type EarlierReading,
   type RuleOutcome,
-  type Trace,
-  columnKinds,
   drawCell,
   readTrace,
   ruleWord,
-} from '@lernen/core';
+} from '@lernen/core/trace';
 import { SheetStore } from '../../store/sheet-store';
 import { CellDrawing } from '../../ui/cell-drawing';
 import { valueOf } from '../../ui/value-of';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type Trace, traceMarkdown, traceSvg } from '@lernen/core';
+import type { Trace } from '@lernen/core/log';
+import { traceMarkdown, traceSvg } from '@lernen/core/trace';
 import { Notices } from '../../store/notices';
 import { SheetStore } from '../../store/sheet-store';
 import { download } from '../../ui/download';

@@ -3,14 +3,9 @@ import {
   type CsvMapping,
   type CsvSheet,
   type DateOrder,
-  type Instant,
   type Merge,
-  type StoredRecords,
-  type Zone,
   archiveFrom,
-  byProblem,
   csvTables,
-  dayOf,
   failuresCsv,
   fallbackDayFor,
   formatArchive,
@@ -19,14 +14,13 @@ import {
   importCsv,
   mergeRecords,
   readArchive,
-  LernenError,
-  noRecords,
   readCsvSheet,
   readSheetMarkdown,
   sheetFileName,
-  standing,
   writeSheetMarkdown,
-} from '@lernen/core';
+} from '@lernen/core/archive';
+import { LernenError } from '@lernen/core/errors';
+import { type Instant, type StoredRecords, type Zone, byProblem, dayOf, noRecords, standing } from '@lernen/core/log';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';

@@ -1,13 +1,6 @@
-import {
-  type Estimates,
-  type Instant,
-  type MixUp,
-  type Plan,
-  type TechniqueEstimate,
-  type Zone,
-  estimateLog,
-  planDays,
-} from '@lernen/core';
+import { type Estimates, type MixUp, type TechniqueEstimate, estimateLog } from '@lernen/core/estimate';
+import type { Instant, Zone } from '@lernen/core/log';
+import { type Plan, planDays } from '@lernen/core/plan';
 import { expose } from 'comlink';
 import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';

@@ -1,0 +1,15 @@
+export * from './approach-check';
+export * from './bound-cues';
+export * from './bounds';
+export * from './budget';
+export * from './edge-cases';
+export * from './evaluate-cost';
+export * from './expression';
+export { type Limit } from './growth';
+export { type Magnitude, magnitude, product } from './magnitude';
+export * from './normal-cost';
+export * from './raised';
+export * from './read-cost';
+export * from './state-card';
+export * from './statement-bounds';
+export * from './structures';

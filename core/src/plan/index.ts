@@ -1,0 +1,4 @@
+export * from './horizon';
+export * from './plan';
+export * from './planner';
+export * from './reason-sentence';
