@@ -1,8 +1,8 @@
 import type { Log } from '../log/log';
-import { byProblem, techniquesById, techniquesOf } from '../log/log';
+import { techniquesById, techniquesOf } from '../log/log';
 import type { Problem, ProblemId } from '../log/problem';
 import { targetFor } from '../log/settings';
-import type { Sitting, Slip } from '../log/sitting';
+import type { Sitting } from '../log/sitting';
 import { type Technique, type TechniqueId, resolveTechnique } from '../log/technique';
 import { type Instant, millisecondsPerDay } from '../log/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';
@@ -10,6 +10,7 @@ import { type EvidenceFacts, evidenceOf, factsOf } from './evidence';
 import { informativeness, strengthParameters } from './parameters';
 import { type Memory, firstMemory, recallAt, reviewedMemory } from './recall';
 import { type Credit, StrengthModel, creditsOf } from './strength';
+import { type Counts, Tally } from './tally';
 
 /** A technique that was named where another was right, and how often. */
 export interface MixUp {
@@ -20,7 +21,7 @@ export interface MixUp {
 }
 
 /** What the log says about a technique. */
-export interface TechniqueEstimate {
+export interface TechniqueEstimate extends Counts {
   readonly technique: TechniqueId;
   /** Chance of an unaided solve in time of an unseen medium problem. */
   readonly strength: ChanceRange;
@@ -30,16 +31,6 @@ export interface TechniqueEstimate {
   readonly trend: number | null;
   /** Too few sittings to say much. */
   readonly isThin: boolean;
-  /** Number of sittings at problems of this technique. */
-  readonly sittings: number;
-  readonly lastAt: Instant | null;
-  /** Median of minutes over target minutes; 1 is on target. */
-  readonly timeToTarget: number | null;
-  /** Share of solved sittings that needed one attempt only; null where no attempts were counted. */
-  readonly firstAttemptRate: number | null;
-  /** Share of sittings with any help. */
-  readonly helpRate: number | null;
-  readonly slips: Readonly<Partial<Record<Slip, number>>>;
 }
 
 /** What the log says about a problem. */
@@ -66,7 +57,7 @@ export interface Estimates {
 
 /** Computes everything the log says at a moment. Sittings dated later than `asOf` count as taking place at it. */
 export function estimateLog(log: Log, asOf: Instant): Estimates {
-  return new Estimation(log, asOf).run();
+  return new Estimator().estimate(log, asOf);
 }
 
 /** Evidence in (0, 1) of one sitting, with the facts it was computed from. */
@@ -86,40 +77,99 @@ export function sittingEvidence(
   return { facts, evidence: evidenceOf(facts) };
 }
 
-class Estimation {
+/**
+ * Estimates that follow a log. While it only grows at its end, as it does when a sitting is logged, only what is new is
+ * taken in; after any other change everything is taken in anew. The answers are the same as `estimateLog` gives.
+ */
+export class Estimator {
+  private reading: Reading | null = null;
+
+  estimate(log: Log, asOf: Instant): Estimates {
+    const now = epochDay(asOf);
+    if (!this.reading?.isContinuedBy(log, now)) this.reading = new Reading(log);
+    this.reading.takeIn(log, now);
+    return this.reading.estimates(asOf);
+  }
+}
+
+/** What the strength model learns from one sitting. */
+interface Observation {
+  readonly evidence: number;
+  readonly weight: number;
+  readonly difficulty: Problem['difficulty'];
+  readonly credits: readonly Credit[];
+  readonly day: number;
+}
+
+interface ProblemState {
+  readonly problem: Problem;
+  readonly techniques: readonly TechniqueId[];
+  readonly credits: readonly Credit[];
+  memory: Memory | null;
+  sittings: number;
+  lastSitting: Sitting | null;
+}
+
+/** All that was taken from the sittings so far. Days are counted from the epoch. */
+class Reading {
   private readonly byId: Map<TechniqueId, Technique>;
-  private readonly problems: Map<ProblemId, Problem>;
-  private readonly techniquesByProblem = new Map<ProblemId, TechniqueId[]>();
-  private readonly memories = new Map<ProblemId, Memory>();
+  private readonly problems = new Map<ProblemId, ProblemState>();
+  private readonly taken: Sitting[] = [];
   private readonly tallies = new Map<TechniqueId, Tally>();
   private readonly mixUps = new Map<string, MixUp>();
+  private readonly observations: Observation[] = [];
   private readonly model: StrengthModel;
-  private readonly now: number;
+  /** The model as it was before the last weeks, and how many observations it has. */
+  private readonly before: StrengthModel;
+  private countBefore = 0;
+  private now = -Infinity;
+  private hasFuture = false;
 
-  constructor(
-    private readonly log: Log,
-    private readonly asOf: Instant,
-  ) {
+  constructor(private readonly log: Log) {
     this.byId = techniquesById(log);
-    this.problems = new Map(log.problems.map((problem) => [problem.id, problem]));
-    this.model = new StrengthModel((id) => this.byId.get(id)?.family ?? '');
-    this.now = Date.parse(asOf);
+    const familyOf = (id: TechniqueId): string => this.byId.get(id)?.family ?? '';
+    this.model = new StrengthModel(familyOf);
+    this.before = new StrengthModel(familyOf);
   }
 
-  run(): Estimates {
-    const trendFrom = -strengthParameters.trendDays;
-    let before: Map<TechniqueId, number> | null = null;
-    for (const sitting of this.log.sittings) {
-      const problem = this.problems.get(sitting.problemId);
+  /** Whether this log is the one read so far with sittings, and problems for them, added at its end. */
+  isContinuedBy(log: Log, now: number): boolean {
+    const problems = new Map(log.problems.map((problem) => [problem.id, problem]));
+    return (
+      now >= this.now &&
+      !this.hasFuture &&
+      log.settings === this.log.settings &&
+      log.techniques.length === this.log.techniques.length &&
+      log.techniques.every((technique, index) => technique === this.log.techniques[index]) &&
+      this.taken.every((sitting, index) => sitting === log.sittings[index]) &&
+      [...this.problems].every(([id, { problem }]) => problems.get(id) === problem)
+    );
+  }
+
+  takeIn(log: Log, now: number): void {
+    this.now = now;
+    const problems = new Map(log.problems.map((problem) => [problem.id, problem]));
+    for (let index = this.taken.length; index < log.sittings.length; index++) {
+      const sitting = log.sittings[index];
+      const problem = sitting && problems.get(sitting.problemId);
       if (!problem) continue;
-      const day = this.dayFromNow(sitting.startedAt);
-      if (before === null && day > trendFrom) before = this.pointsAt(trendFrom);
-      this.take(sitting, problem, day);
+      const day = epochDay(sitting.startedAt);
+      if (day > now) this.hasFuture = true;
+      this.taken.push(sitting);
+      this.take(sitting, this.stateOf(problem), Math.min(day, now));
     }
+  }
+
+  estimates(asOf: Instant): Estimates {
+    const trendFrom = this.now - strengthParameters.trendDays;
+    for (; (this.observations[this.countBefore]?.day ?? Infinity) <= trendFrom; this.countBefore++)
+      observe(this.before, this.observations[this.countBefore]);
     return {
-      asOf: this.asOf,
+      asOf,
       techniques: new Map(
-        this.log.techniques.filter((it) => !it.mergedInto).map((it) => [it.id, this.estimateOf(it.id, before)]),
+        this.log.techniques
+          .filter((it) => !it.mergedInto)
+          .map((it) => [it.id, this.techniqueEstimate(it.id, trendFrom)]),
       ),
       problems: this.problemEstimates(),
       overall: this.model.overall(),
@@ -127,27 +177,32 @@ class Estimation {
     };
   }
 
-  private take(sitting: Sitting, problem: Problem, day: number): void {
-    const techniques = this.techniquesFor(problem);
+  private take(sitting: Sitting, state: ProblemState, day: number): void {
+    const { problem, techniques, credits, memory } = state;
     const resolve = (id: TechniqueId): TechniqueId => resolveTechnique(id, this.byId);
     const facts = factsOf(sitting, problem, techniques, targetFor(problem.difficulty, this.log.settings), resolve);
     const evidence = evidenceOf(facts);
-    const memory = this.memories.get(problem.id);
-    this.memories.set(
-      problem.id,
-      memory ? reviewedMemory(memory, sitting.kind, evidence, day) : firstMemory(evidence, day),
-    );
-    this.model.observe(evidence, informativeness[sitting.kind], problem.difficulty, creditsOf(techniques), day);
+    state.memory = memory ? reviewedMemory(memory, sitting.kind, evidence, day) : firstMemory(evidence, day);
+    state.sittings++;
+    state.lastSitting = sitting;
+    const weight = informativeness[sitting.kind];
+    const observation = { evidence, weight, difficulty: problem.difficulty, credits, day };
+    this.observations.push(observation);
+    observe(this.model, observation);
     for (const technique of techniques) this.tally(technique).take(sitting, facts);
     const [right] = techniques;
     if (facts.named === 'wrong' && sitting.named !== null && right !== undefined)
       this.noteMixUp(right, resolve(sitting.named), sitting.startedAt);
   }
 
-  private techniquesFor(problem: Problem): TechniqueId[] {
-    let techniques = this.techniquesByProblem.get(problem.id);
-    if (!techniques) this.techniquesByProblem.set(problem.id, (techniques = techniquesOf(problem, this.byId)));
-    return techniques;
+  private stateOf(problem: Problem): ProblemState {
+    let state = this.problems.get(problem.id);
+    if (!state) {
+      const techniques = techniquesOf(problem, this.byId);
+      state = { problem, techniques, credits: creditsOf(techniques), memory: null, sittings: 0, lastSitting: null };
+      this.problems.set(problem.id, state);
+    }
+    return state;
   }
 
   private noteMixUp(right: TechniqueId, named: TechniqueId, lastAt: Instant): void {
@@ -161,90 +216,47 @@ class Estimation {
     return tally;
   }
 
-  private pointsAt(day: number): Map<TechniqueId, number> {
-    return new Map([...this.tallies.keys()].map((id) => [id, chanceRange(this.model.strengthOf(id, day)).point]));
-  }
-
-  private estimateOf(technique: TechniqueId, before: ReadonlyMap<TechniqueId, number> | null): TechniqueEstimate {
-    const state = this.model.strengthOf(technique, 0);
+  private techniqueEstimate(technique: TechniqueId, trendFrom: number): TechniqueEstimate {
+    const state = this.model.strengthOf(technique, this.now);
     const strength = chanceRange(state);
-    const tally = this.tallies.get(technique) ?? new Tally();
-    const past = before?.get(technique);
+    const counts = (this.tallies.get(technique) ?? new Tally()).summary();
+    const past = this.before.hasSeen(technique)
+      ? chanceRange(this.before.strengthOf(technique, trendFrom)).point
+      : null;
     return {
       technique,
       strength,
       state,
-      trend: past === undefined ? null : strength.point - past,
-      isThin: tally.sittings < strengthParameters.thinBelow,
-      ...tally.summary(),
+      trend: past === null ? null : strength.point - past,
+      isThin: counts.sittings < strengthParameters.thinBelow,
+      ...counts,
     };
   }
 
   private problemEstimates(): Map<ProblemId, ProblemEstimate> {
     const estimates = new Map<ProblemId, ProblemEstimate>();
-    const groups = byProblem(this.log.sittings);
-    for (const [problemId, memory] of this.memories) {
-      const sittings = groups.get(problemId) ?? [];
-      const lastSitting = sittings.at(-1);
-      const problem = this.problems.get(problemId);
-      if (!lastSitting || !problem) continue;
-      const credits = creditsOf(this.techniquesFor(problem));
+    for (const [problemId, { credits, memory, sittings, lastSitting }] of this.problems) {
+      if (!memory || !lastSitting) continue;
+      const fromNow = { halfLife: memory.halfLife, since: memory.since - this.now };
       estimates.set(problemId, {
         problemId,
-        recall: recallAt(memory, 0),
-        memory,
+        recall: recallAt(fromNow, 0),
+        memory: fromNow,
         credits,
-        sittings: sittings.length,
+        sittings,
         lastSitting,
       });
     }
     return estimates;
   }
-
-  /** Zero or negative. */
-  private dayFromNow(instant: Instant): number {
-    return Math.min((Date.parse(instant) - this.now) / millisecondsPerDay, 0);
-  }
 }
 
-/** Counts what happened at a technique's problems. */
-class Tally {
-  sittings = 0;
-  private lastAt: Instant | null = null;
-  private helped = 0;
-  private counted = 0;
-  private firstAttempts = 0;
-  private readonly times: number[] = [];
-  private readonly slips: Partial<Record<Slip, number>> = {};
-
-  take(sitting: Sitting, facts: EvidenceFacts): void {
-    this.sittings++;
-    this.lastAt = sitting.startedAt;
-    if (sitting.help !== 'none') this.helped++;
-    if (sitting.attempts.length > 0) {
-      this.counted++;
-      if (sitting.result === 'solved' && sitting.attempts.length === 1) this.firstAttempts++;
-    }
-    if (facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
-    for (const slip of sitting.slips) this.slips[slip] = (this.slips[slip] ?? 0) + 1;
-  }
-
-  summary(): Omit<TechniqueEstimate, 'technique' | 'strength' | 'state' | 'trend' | 'isThin'> {
-    return {
-      sittings: this.sittings,
-      lastAt: this.lastAt,
-      timeToTarget: median(this.times),
-      firstAttemptRate: this.counted === 0 ? null : this.firstAttempts / this.counted,
-      helpRate: this.sittings === 0 ? null : this.helped / this.sittings,
-      slips: this.slips,
-    };
-  }
+function observe(model: StrengthModel, observation: Observation | undefined): void {
+  if (!observation) return;
+  const { evidence, weight, difficulty, credits, day } = observation;
+  model.observe(evidence, weight, difficulty, credits, day);
 }
 
-function median(values: readonly number[]): number | null {
-  if (values.length === 0) return null;
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = Math.floor(sorted.length / 2);
-  const upper = sorted[middle] ?? 0;
-  return sorted.length % 2 === 1 ? upper : ((sorted[middle - 1] ?? upper) + upper) / 2;
+function epochDay(instant: Instant): number {
+  return Date.parse(instant) / millisecondsPerDay;
 }

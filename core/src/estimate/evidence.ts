@@ -56,12 +56,14 @@ export function factsOf(
 
 /** Right when every stated part equals the recorded one; null when nothing can be compared. */
 export function comparedCost(stated: CostPair, recorded: CostPair): 'right' | 'wrong' | null {
-  const parts = (['time', 'space'] as const).flatMap((part) => {
-    const [said, known] = [stated[part], recorded[part]];
-    return said === null || known === null ? [] : [isSameCost(said, known)];
-  });
-  if (parts.includes(false)) return 'wrong';
-  return parts.includes(true) ? 'right' : null;
+  const time = comparedPart(stated.time, recorded.time);
+  const space = comparedPart(stated.space, recorded.space);
+  if (time === false || space === false) return 'wrong';
+  return time === true || space === true ? 'right' : null;
+}
+
+function comparedPart(said: string | null, known: string | null): boolean | null {
+  return said === null || known === null ? null : isSameCost(said, known);
 }
 
 function timeLogOdds(timeToTarget: number | null): number {

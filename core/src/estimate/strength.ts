@@ -53,6 +53,11 @@ export class StrengthModel {
     return this.combine([{ technique, share: 1 }], day);
   }
 
+  /** Whether there was evidence of it. */
+  hasSeen(technique: TechniqueId): boolean {
+    return this.techniques.has(technique);
+  }
+
   /** The person's overall level, where no technique is known. */
   overall(): Gaussian {
     return this.person;

@@ -31,6 +31,8 @@ export interface Candidate {
   readonly bonus: number;
   /** Most placements that it may have. */
   readonly most: number;
+  /** What can be planned once this has its place: the next fresh problem of the technique. */
+  readonly successor: Candidate | null;
 }
 
 /** The memory after the placements, in order of days; null while nothing was worked yet. */

@@ -41,10 +41,10 @@ export interface GreedyHelp {
 /**
  * Fills the calendar by the largest gain per minute, each gain computed by the model at the interview days with
  * everything placed so far. Gains only fall as a technique fills up, so a gain is judged again only when its candidate
- * comes to the front with an old one (lazy greedy: Minoux 1978).
+ * comes to the front with an old one (lazy greedy: Minoux 1978). Successors of what is placed are added to `tracks`.
  */
 export function fillGreedily(
-  tracks: readonly Track[],
+  tracks: Track[],
   calendar: Calendar,
   outlook: Outlook,
   targets: readonly Target[],
@@ -71,8 +71,26 @@ export function fillGreedily(
       calendar.place({ candidate, placement, isPinned: false, gainPerMinute: best.gainPerMinute });
       take(track, placement, recalls, outlook);
       search(track, index);
+      const next = successorOf(track, targets);
+      if (next) search(next, tracks.push(next) - 1);
     }
   }
+}
+
+/** A track without placements. */
+export function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
+  return {
+    candidate,
+    placements: [],
+    recalls: lentAtTargets(candidate.memory, [], targets),
+    best: null,
+    options: null,
+  };
+}
+
+/** The track that becomes open by what was placed on this one. */
+export function successorOf({ candidate }: Track, targets: readonly Target[]): Track | null {
+  return candidate.successor && trackOf(candidate.successor, targets);
 }
 
 /** Notes a placement in its track and in the outlook. */

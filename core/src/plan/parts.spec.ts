@@ -67,6 +67,7 @@ describe('the calendar', () => {
     notBefore: 0,
     bonus: 1,
     most: 1,
+    successor: null,
   };
 
   it('keeps count of minutes, techniques and fresh slots', () => {

@@ -11,7 +11,7 @@ import { Calendar, type Placed } from './calendar';
 import { type Candidate, type Placement, memoryAfter, lentAtTargets } from './candidate';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
-import { type Track, creditsOrNone, fillGreedily, gainOf, take } from './greedy';
+import { type Track, creditsOrNone, fillGreedily, gainOf, successorOf, take, trackOf } from './greedy';
 import { type Target, horizonDays, targetsOf } from './horizon';
 import { Outlook } from './outlook';
 import { planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
@@ -56,16 +56,18 @@ class Planner {
     );
     const calendar = new Calendar(left, targets);
     for (const track of tracks) this.placePin(track, calendar);
+    tracks.push(...tracks.flatMap((track) => (track.placements.length > 0 ? (successorOf(track, targets) ?? []) : [])));
     const promising = this.mostPromising(tracks, calendar.totalLeft());
     fillGreedily(promising, calendar, outlook, targets, {
       wasPlanned: this.wasPlanned(),
       onProgress: input.onProgress ?? (() => true),
     });
+    const all = [...new Set([...tracks, ...promising])];
     const outlookOf = (technique: TechniqueId): TechniqueOutlook => outlook.outlookOf(technique);
     return {
       asOf: input.asOf,
       days: dates.map((date, day) =>
-        this.dayOf(date, day, calendar.placed[day] ?? [], tracks, day === 0 ? Math.round(done) : 0),
+        this.dayOf(date, day, calendar.placed[day] ?? [], all, day === 0 ? Math.round(done) : 0),
       ),
       readiness: targets.flatMap(({ interviewId, shares, difficulty }, index) => {
         if (interviewId === null) return [];
@@ -74,7 +76,7 @@ class Planner {
         const now = readinessOf(shares, difficulty, outlookOf, (id) => outlookOf(id).rememberedNow).point;
         return [{ interviewId, now, ifKept: range.point, ifDropped, range }];
       }),
-      curve: readinessCurve(tracks, targets, dates, outlookOf),
+      curve: readinessCurve(all, targets, dates, outlookOf),
       unplaced: this.unplaced,
     };
   }
@@ -96,12 +98,13 @@ class Planner {
         notBefore: Math.max(this.notBefore(choice), satToday.has(problem.id) ? 1 : 0),
         bonus: 1,
         most: isDropped ? 0 : Infinity,
+        successor: null,
       };
       return [trackOf(candidate, this.targets)];
     });
   }
 
-  /** A track for every technique of an interview that has too little evidence. */
+  /** A track for every technique that an interview asks, with as many fresh problems behind each other as may find a place. */
   private freshTracks(): Track[] {
     const { estimates, log } = this.input;
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
@@ -115,9 +118,10 @@ class Planner {
       const choice = this.choices.get(`technique:${technique}`)?.choice;
       const isPinned = choice !== undefined && 'pin' in choice;
       if (!estimate || (!isAsked && !isPinned) || (choice && 'dropped' in choice)) return [];
-      const candidates = Array.from(
-        { length: Math.max(missing, Math.ceil(roomForFresh * (1 / wanted.size + this.largestShare(technique)))) },
-        (_, index): Candidate => ({
+      const count = Math.max(missing, Math.ceil(roomForFresh * (1 / wanted.size + this.largestShare(technique))));
+      let successor: Candidate | null = null;
+      for (let index = count - 1; index >= 0; index--)
+        successor = {
           problemId: null,
           technique,
           credits: [{ technique, share: 1 }],
@@ -126,9 +130,9 @@ class Planner {
           notBefore: this.notBefore(choice) + Math.min(index, 2),
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
           most: 1,
-        }),
-      );
-      return candidates.map((candidate) => trackOf(candidate, this.targets));
+          successor,
+        };
+      return successor ? [trackOf(successor, this.targets)] : [];
     });
   }
 
@@ -188,7 +192,6 @@ class Planner {
   /** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
   private placePin(track: Track, calendar: Calendar): void {
     const { candidate } = track;
-    if (track.placements.length > 0) return;
     const choice = this.choices.get(
       candidate.problemId ? `problem:${candidate.problemId}` : `technique:${candidate.technique}`,
     );
@@ -198,9 +201,6 @@ class Planner {
     const estimate = candidate.problemId ? this.input.estimates.problems.get(candidate.problemId) : undefined;
     const isDone = estimate !== undefined && estimate.lastSitting.revision > choice.revision;
     if (day < 0 || day >= calendar.length || isDone) return;
-    // A pin of a technique asks for one new problem of it, placed or told once.
-    const isTold = this.unplaced.some((it) => it.problemId === null && it.technique === candidate.technique);
-    if (candidate.problemId === null && (isTold || this.isPlacedOn(calendar, day, candidate))) return;
     const chosen = this.pinnedKind(candidate, wanted);
     if (!chosen) return;
     const placement: Placement = { day, ...chosen };
@@ -213,12 +213,6 @@ class Planner {
     const gainPerMinute = gainOf(track, recalls, this.outlook) / (placement.minutes + planParameters.switching);
     calendar.place({ candidate, placement, isPinned: true, gainPerMinute });
     take(track, placement, recalls, this.outlook);
-  }
-
-  private isPlacedOn(calendar: Calendar, day: number, candidate: Candidate): boolean {
-    return (calendar.placed[day] ?? []).some(
-      (placed) => placed.candidate.problemId === null && placed.candidate.technique === candidate.technique,
-    );
   }
 
   /** The kind that was pinned, or the fullest that the problem has. A Twist is planned only by pinning it. */
@@ -301,16 +295,6 @@ class Planner {
       items: orderDay(items, this.input.estimates.mixUps),
     };
   }
-}
-
-function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
-  return {
-    candidate,
-    placements: [],
-    recalls: lentAtTargets(candidate.memory, [], targets),
-    best: null,
-    options: null,
-  };
 }
 
 /** Sittings of today; they come last, so the search ends at the first older one. */

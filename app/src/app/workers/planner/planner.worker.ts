@@ -1,4 +1,4 @@
-import { type Estimates, type MixUp, type TechniqueEstimate, estimateLog } from '@lernen/core/estimate';
+import { type Estimates, Estimator, type MixUp, type TechniqueEstimate } from '@lernen/core/estimate';
 import type { Instant, Zone } from '@lernen/core/log';
 import { type Plan, planDays } from '@lernen/core/plan';
 import { expose } from 'comlink';
@@ -27,13 +27,14 @@ const traceKey = 'plan-trace';
 class PlannerWorker {
   private database: LernenDatabase | null = null;
   private reader: LogReader | null = null;
+  private readonly estimator = new Estimator();
 
   async derive(world: World, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
     this.database ??= new LernenDatabase(world);
     this.reader ??= new LogReader(this.database);
     await this.reader.catchUp();
     const log = this.reader.log();
-    const estimates = estimateLog(log, asOf);
+    const estimates = this.estimator.estimate(log, asOf);
     const trace = (await this.database.local.get(traceKey))?.value as PlanTrace | undefined;
     const report = (share: number): boolean => {
       onProgress(share);

@@ -1,0 +1,61 @@
+import type { Sitting, Slip } from '../log/sitting';
+import type { Instant } from '../log/time';
+import type { EvidenceFacts } from './evidence';
+
+/** What can be counted of the sittings at a technique's problems. */
+export interface Counts {
+  readonly sittings: number;
+  readonly lastAt: Instant | null;
+  /** Median of minutes over target minutes; 1 is on target. */
+  readonly timeToTarget: number | null;
+  /** Share of solved sittings that needed one attempt only; null where no attempts were counted. */
+  readonly firstAttemptRate: number | null;
+  /** Share of sittings with any help. */
+  readonly helpRate: number | null;
+  readonly slips: Readonly<Partial<Record<Slip, number>>>;
+}
+
+/** Counts what happened at a technique's problems. */
+export class Tally {
+  private sittings = 0;
+  private lastAt: Instant | null = null;
+  private helped = 0;
+  private counted = 0;
+  private firstAttempts = 0;
+  private readonly times: number[] = [];
+  private readonly slips: Partial<Record<Slip, number>> = {};
+  private counts: Counts | null = null;
+
+  take(sitting: Sitting, facts: EvidenceFacts): void {
+    this.sittings++;
+    this.lastAt = sitting.startedAt;
+    if (sitting.help !== 'none') this.helped++;
+    if (sitting.attempts.length > 0) {
+      this.counted++;
+      if (sitting.result === 'solved' && sitting.attempts.length === 1) this.firstAttempts++;
+    }
+    if (facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
+    for (const slip of sitting.slips) this.slips[slip] = (this.slips[slip] ?? 0) + 1;
+    this.counts = null;
+  }
+
+  /** The counts as they are now; they do not change with further sittings. */
+  summary(): Counts {
+    return (this.counts ??= {
+      sittings: this.sittings,
+      lastAt: this.lastAt,
+      timeToTarget: median(this.times),
+      firstAttemptRate: this.counted === 0 ? null : this.firstAttempts / this.counted,
+      helpRate: this.sittings === 0 ? null : this.helped / this.sittings,
+      slips: { ...this.slips },
+    });
+  }
+}
+
+function median(values: readonly number[]): number | null {
+  if (values.length === 0) return null;
+  const sorted = Float64Array.from(values).sort();
+  const middle = Math.floor(sorted.length / 2);
+  const upper = sorted[middle] ?? 0;
+  return sorted.length % 2 === 1 ? upper : ((sorted[middle - 1] ?? upper) + upper) / 2;
+}
