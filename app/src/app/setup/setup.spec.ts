@@ -63,7 +63,7 @@ describe('Setup', () => {
       [31, 'solved'],
       [65, 'unsolved'],
     ]);
-    expect(page.said).toBe('Imported 2 sittings at 2 new problems.');
+    await page.until(() => page.said === 'Imported 2 sittings at 2 new problems.');
   });
 
   it('lets a column mean something else, the one that had the meaning going into the note', async () => {

@@ -194,9 +194,19 @@ export const SheetStore = signalStore(
         return entry.id;
       },
 
-      change<K extends EntryKind>(entry: EntryOf<K>, part: Partial<EntryOf<K>>): void {
-        const now = find(entry.id) ?? entry;
-        put({ ...now, ...part } as Entry, `Changed ${kindWords[entry.kind]}`);
+      /**
+       * Changes fields of an entry. A part that depends on what the entry holds is computed from the entry as it is at
+       * this moment, which may be newer than what the page has drawn.
+       */
+      change<K extends EntryKind>(
+        entry: EntryOf<K>,
+        part: Partial<EntryOf<K>> | ((now: EntryOf<K>) => Partial<EntryOf<K>>),
+      ): void {
+        const now = (find(entry.id) ?? entry) as EntryOf<K>;
+        put(
+          { ...now, ...(typeof part === 'function' ? part(now) : part) } as Entry,
+          `Changed ${kindWords[entry.kind]}`,
+        );
       },
 
       remove(entry: Entry): void {

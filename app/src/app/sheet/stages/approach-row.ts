@@ -313,16 +313,18 @@ export class ApproachRow {
   }
 
   protected addOperation(): void {
-    this.change({ operations: [...this.approach().operations, { name: '', time: '' }] });
+    this.changeOperations((operations) => [...operations, { name: '', time: '' }]);
   }
 
   protected setOperation(at: number, part: Partial<Approach['operations'][number]>): void {
-    this.change({
-      operations: this.approach().operations.map((it, index) => (index === at ? { ...it, ...part } : it)),
-    });
+    this.changeOperations((operations) => operations.map((it, index) => (index === at ? { ...it, ...part } : it)));
   }
 
   protected dropOperation(at: number): void {
-    this.change({ operations: this.approach().operations.filter((_, index) => index !== at) });
+    this.changeOperations((operations) => operations.filter((_, index) => index !== at));
+  }
+
+  private changeOperations(to: (operations: Approach['operations']) => Approach['operations']): void {
+    this.store.change(this.approach(), ({ operations }) => ({ operations: to(operations) }));
   }
 }

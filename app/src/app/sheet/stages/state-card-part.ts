@@ -382,14 +382,18 @@ export class StateCardPart {
   }
 
   protected addParameter(): void {
-    this.change({ parameters: [...this.card().parameters, { name: '', count: '', follows: '' }] });
+    this.changeParameters((parameters) => [...parameters, { name: '', count: '', follows: '' }]);
   }
 
   protected setParameter(at: number, part: Partial<Parameter>): void {
-    this.change({ parameters: this.card().parameters.map((it, index) => (index === at ? { ...it, ...part } : it)) });
+    this.changeParameters((parameters) => parameters.map((it, index) => (index === at ? { ...it, ...part } : it)));
   }
 
   protected dropParameter(at: number): void {
-    this.change({ parameters: this.card().parameters.filter((_, index) => index !== at) });
+    this.changeParameters((parameters) => parameters.filter((_, index) => index !== at));
+  }
+
+  private changeParameters(to: (parameters: StateCard['parameters']) => StateCard['parameters']): void {
+    this.store.change(this.card(), ({ parameters }) => ({ parameters: to(parameters) }));
   }
 }

@@ -50,7 +50,9 @@ export class TraceGrid {
   private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
-  readonly trace = input.required<Trace>();
+  readonly opened = input.required<Trace>();
+  /** As it is at this moment: keys that come faster than the page is drawn build on each other. */
+  readonly trace = computed(() => (this.store.find(this.opened().id) as Trace | undefined) ?? this.opened());
   readonly label = input.required<string>();
   /** The step that is shown last while the trace is played; null while it is not. */
   readonly playing = input<number | null>(null);

@@ -54,7 +54,7 @@ import { TraceGrid } from './trace-grid';
             }
           </div>
           <app-trace-grid
-            [trace]="trace"
+            [opened]="trace"
             [label]="trace.title || 'Trace ' + (index + 1)"
             [playing]="playing()?.id === trace.id ? (playing()?.step ?? null) : null"
           />
