@@ -15,12 +15,13 @@ export function demoEntries(idOf: (title: string) => Id | undefined, newId: NewI
     const ids = new Map(entries.flatMap((entry) => ('ref' in entry ? [[entry.ref, newId()] as const] : [])));
     const referred = (name: string | null): Id | null => (name === null ? null : (ids.get(name) ?? null));
     return entries.flatMap((raw, index) => {
-      const { ref, other, exampleId, counterexampleId, approachId, ...entry } = raw as typeof raw & {
+      const { ref, other, exampleId, counterexampleId, approachId, passed, ...entry } = raw as typeof raw & {
         readonly ref?: string;
         readonly other?: string;
         readonly exampleId?: string | null;
         readonly counterexampleId?: string | null;
         readonly approachId?: string | null;
+        readonly passed?: readonly string[];
       };
       const otherId = other === undefined ? undefined : idOf(other);
       if (other !== undefined && otherId === undefined) return [];
@@ -38,6 +39,7 @@ export function demoEntries(idOf: (title: string) => Id | undefined, newId: NewI
         ...(exampleId === undefined ? {} : { exampleId: referred(exampleId) }),
         ...(counterexampleId === undefined ? {} : { counterexampleId: referred(counterexampleId) }),
         ...(approachId === undefined ? {} : { approachId: referred(approachId) }),
+        ...(passed === undefined ? {} : { passed: passed.map(referred) }),
       });
     });
   });

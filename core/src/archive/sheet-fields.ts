@@ -26,6 +26,7 @@ export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
     text('input', 'Input'),
     text('expected', 'Expected'),
     { key: 'tags', as: 'words', label: 'covers' },
+    { key: 'isCheck', as: 'flag', label: 'kept as a check' },
     text('note', 'Note'),
   ],
   observation: [
@@ -68,6 +69,7 @@ export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
     line('source'),
     line('link'),
     line('approachId', 'approach'),
+    { key: 'passed', as: 'words', label: 'checks passed' },
     { key: 'code', as: 'code' },
   ],
   argument: [line('argumentKind', 'argued by'), text('text')],

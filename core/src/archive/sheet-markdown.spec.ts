@@ -49,6 +49,8 @@ function roughEntry(kind: EntryKind, problemId: string): fc.Arbitrary<Entry> {
     dismissed: words,
     isShown: fc.boolean(),
     isOwn: fc.boolean(),
+    isCheck: fc.boolean(),
+    passed: fc.array(fc.constant(problemId), { maxLength: 2 }),
     argumentKind: fc.option(fc.constantFrom(...argumentKinds)),
     technique: fc.option(fc.constant('two-pointers')),
     left: fc.option(fc.constant('counterexample')),

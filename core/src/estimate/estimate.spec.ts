@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
-import { helps, results, sittingKinds } from '../log/sitting';
-import { type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
+import type { Log } from '../log/log';
+import type { Problem } from '../log/problem';
+import { type Sitting, helps, results, sittingKinds } from '../log/sitting';
+import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
 import { type EvidenceFacts, comparedCost, evidenceOf } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';
 import { StrengthModel, creditsOf } from './strength';
@@ -222,5 +224,52 @@ describe('estimating a log', () => {
     expect(ready(1)).toBeCloseTo(0.5, 10);
     expect(ready(0.2)).toBeLessThan(0.5);
     expect(ready(3)).toBeGreaterThan(0.5);
+  });
+});
+
+describe('an estimator that follows a log', () => {
+  const problems = ['heap', 'greedy', 'heap'].map((technique) => makeProblem({ techniques: [technique] }));
+  const sittingsOf = (facts: readonly { problem: number; days: number; minutes: number | null }[]): Sitting[] =>
+    facts.map(({ problem, days, minutes }) =>
+      makeSitting(problems[problem]?.id ?? '', { minutes, startedAt: daysAgo(days) }),
+    );
+  const facts = fc.record({
+    problem: fc.nat({ max: 2 }),
+    days: fc.integer({ min: -2, max: 90 }),
+    minutes: fc.option(fc.integer({ min: 1, max: 90 })),
+  });
+
+  it('says after every change of the log what an estimate from nothing says', () => {
+    const steps = fc.array(fc.record({ added: fc.array(facts, { maxLength: 3 }), hours: fc.nat({ max: 900 }) }), {
+      minLength: 2,
+      maxLength: 6,
+    });
+    fc.assert(
+      fc.property(steps, (all) => {
+        const estimator = new Estimator();
+        const sittings: Sitting[] = [];
+        let at = Date.parse(now);
+        for (const { added, hours } of all) {
+          sittings.push(...sittingsOf(added));
+          at += hours * 3_600_000;
+          const asOf = new Date(at).toISOString();
+          const log = makeLog({ problems, sittings });
+          expect(estimator.estimate(log, asOf)).toEqual(estimateLog(log, asOf));
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('takes a corrected sitting, a changed problem and an earlier moment in anew', () => {
+    const estimator = new Estimator();
+    const [first] = problems;
+    const sittings = sittingsOf([{ problem: 0, days: 3, minutes: 20 }]);
+    const check = (log: Log, asOf = now): void => expect(estimator.estimate(log, asOf)).toEqual(estimateLog(log, asOf));
+    check(makeLog({ problems, sittings }));
+    check(makeLog({ problems, sittings: sittings.map((it) => ({ ...it, minutes: 80 })) }));
+    check(makeLog({ problems: [{ ...first, difficulty: 'hard' } as Problem], sittings }));
+    check(makeLog({ problems, sittings }), daysAgo(2));
+    check(makeLog({ problems, sittings: [] }));
   });
 });

@@ -43,6 +43,8 @@ const ExampleSchema = z.strictObject({
   note: long,
   /** Edge cases that it covers: `empty`, `all-equal`. */
   tags: listOf(line(40), 20),
+  /** Whether it is kept as a check: every version of the code must give what is expected. */
+  isCheck: flag(),
 });
 
 export const argumentKinds = [
@@ -172,6 +174,8 @@ const VersionSchema = z.strictObject({
   source: short,
   link: text(2000),
   approachId: orNull(IdSchema),
+  /** The checks that it passed, by the ids of their examples. */
+  passed: listOf(IdSchema, 200),
 });
 
 /** Why the chosen approach is right. One a sheet. */

@@ -14,11 +14,11 @@ export const stageWords: Readonly<Record<Stage, string>> = {
 };
 
 export const argumentWords: Readonly<Record<ArgumentKind, string>> = {
-  invariant: 'an invariant',
-  exchange: 'an exchange',
-  induction: 'induction',
-  contradiction: 'contradiction',
-  counting: 'counting',
+  invariant: 'by an invariant',
+  exchange: 'by an exchange',
+  induction: 'by induction',
+  contradiction: 'by contradiction',
+  counting: 'by counting',
   'case-by-case': 'case by case',
 };
 

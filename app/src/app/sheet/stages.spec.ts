@@ -94,6 +94,31 @@ describe('the stages of a sheet', () => {
     await page.until(() => page.log.problemsById().get(problem.id)?.cost.time === 'O(n)');
   });
 
+  it('keep an example as a check, which every version of the code must pass', async () => {
+    await open([
+      entry('example', { input: '5 2 4', expected: '0 1 0' }),
+      entry('version', { language: 'python', code: 'def distances(heights):\n    return []\n' }),
+    ]);
+    await page.until(() => page.element.querySelector('.check') !== null);
+    expect(page.text).not.toContain('0 of 1 check');
+    await page.press('check: example 1');
+    await page.until(() => page.text.includes('0 of 1 check passed'));
+    await page.press('5 2 4 → 0 1 0');
+    await page.until(() => page.text.includes('1 of 1 check passed'));
+    page.element.querySelector('#code')?.scrollIntoView();
+    await page.until(() => page.element.querySelector('.cm-content') !== null);
+    const code = page.element.querySelector<HTMLElement>('.cm-content');
+    code?.focus();
+    document.execCommand('insertText', false, 'import sys');
+    await page.until(() => page.text.includes('0 of 1 check passed'));
+    let found: Entry[] = [];
+    await page.until(() => {
+      void stored().then((entries) => (found = entries));
+      return found.some((it) => it.kind === 'version' && it.code.startsWith('import sys') && it.passed.length === 0);
+    });
+    expect(found.some((it) => it.kind === 'example' && it.isCheck)).toBeTrue();
+  });
+
   it('compute a state card and drop the parameter that follows', async () => {
     const parameters = [
       { name: 'i', count: 'n', follows: '' },
@@ -206,5 +231,20 @@ describe('the trace on a sheet', () => {
     document.querySelector<HTMLElement>('.player')?.focus();
     key('ArrowRight');
     await page.until(() => page.all('[role="grid"] [role="row"]').length === 3);
+  });
+
+  it('loses no key of those that come faster than it is drawn', async () => {
+    const columns = [{ name: 'heights', kind: 'list', rule: '' }];
+    const trace = emptyEntry('trace', problem.id, newId(), { columns, rows: [['5 2 4 | i:0']] } as never);
+    page = await openPage(Sheet, `/problems/${problem.id}`, { problems: [problem], entries: [trace] }, 'problems/:id');
+    await page.until(() => cell('0-0') !== null);
+    cell('0-0')?.focus();
+    await page.settle();
+    for (const name of ['ArrowDown', '|', ' ', 'i', ':', '+', '1', 'ArrowDown', '|', ' ', 'i', ':', '2']) key(name);
+    await page.until(() => cell('2-0')?.querySelector('.editor') !== null);
+    document.querySelector('.editor')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Tab', bubbles: true }));
+    const named = (at: string): string => cell(at)?.querySelector('svg')?.getAttribute('aria-label') ?? '';
+    await page.until(() => named('1-0') === '5 2 4 · i at 1');
+    await page.until(() => named('2-0') === '5 2 4 · i at 2');
   });
 });

@@ -172,12 +172,25 @@ import { EntryRow } from './entry-row';
   styles: `
     .line {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) 124px 132px;
+      grid-template-columns: minmax(0, 1fr) 152px 132px;
       gap: 0 12px;
       align-items: start;
     }
     .costs {
       font: 400 13px/1.5 var(--mono);
+    }
+    .costs app-cost-cell {
+      display: grid;
+      grid-template-columns: 42px minmax(0, 1fr);
+      align-items: baseline;
+    }
+    .costs app-cost-cell::before {
+      content: 'time';
+      color: var(--ink-2);
+      font: 400 12px/1.5 var(--text);
+    }
+    .costs app-cost-cell:last-child::before {
+      content: 'space';
     }
     .verdict {
       display: flex;
@@ -260,7 +273,7 @@ import { EntryRow } from './entry-row';
     }
     @media (width < 600px) {
       .line {
-        grid-template-columns: minmax(0, 1fr) 124px;
+        grid-template-columns: minmax(0, 1fr) 152px;
       }
       .line > app-writing {
         grid-column: 1 / -1;

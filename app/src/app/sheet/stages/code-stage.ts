@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { shippedRates } from '@lernen/core/cost';
+import type { EntryOf } from '@lernen/core/log';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';
@@ -88,10 +89,32 @@ import { StageFrame } from './stage-frame';
               [code]="version.code"
               [language]="version.language"
               [label]="'Code of version ' + (index + 1)"
-              (codeChange)="store.change(version, { code: $event })"
+              (codeChange)="write(version, $event)"
             />
           } @placeholder {
             <pre tabindex="0">{{ version.code || ' ' }}</pre>
+          }
+          @if (checks().length > 0) {
+            <div class="checks" role="group" [attr.aria-label]="'Checks of version ' + (index + 1)">
+              <span class="label">{{ passedText(version) }}</span>
+              @for (check of checks(); track check.example.id) {
+                <button
+                  type="button"
+                  class="check mono"
+                  [attr.aria-pressed]="version.passed.includes(check.example.id)"
+                  [title]="
+                    'put in: ' +
+                    check.example.input +
+                    '
+must come out: ' +
+                    check.example.expected
+                  "
+                  (click)="markPassed(version, check.example.id)"
+                >
+                  {{ check.text }}
+                </button>
+              }
+            </div>
           }
         </app-entry-row>
       }
@@ -189,6 +212,31 @@ import { StageFrame } from './stage-frame';
       font: 400 13px/1.4 var(--mono);
       overflow: auto;
     }
+    .checks {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 6px;
+      align-items: center;
+      margin: 6px 0;
+    }
+    .check {
+      max-width: 30ch;
+      min-height: 24px;
+      padding: 0 8px;
+      border: 1px dashed var(--ink-2);
+      border-radius: 3px;
+      background: none;
+      color: var(--ink-2);
+      font: 400 12px/1.6 var(--mono);
+      text-overflow: ellipsis;
+      white-space: nowrap;
+      overflow: hidden;
+      cursor: pointer;
+    }
+    .check[aria-pressed='true'] {
+      border: 1px solid var(--moss);
+      color: var(--moss);
+    }
     .adding {
       display: flex;
       gap: 18px;
@@ -203,6 +251,13 @@ export class CodeStage {
   protected readonly languages = Object.keys(shippedRates);
   protected readonly versions = computed(() => this.store.of('version'));
   protected readonly approaches = computed(() => this.store.of('approach'));
+  /** The examples that every version must pass. */
+  protected readonly checks = computed(() =>
+    this.store
+      .of('example')
+      .filter((example) => example.isCheck)
+      .map((example) => ({ example, text: `${oneLine(example.input)} → ${oneLine(example.expected)}` })),
+  );
   protected readonly compared = signal<{ readonly a: string; readonly b: string } | null>(null);
   protected readonly sideBySide = signal(true);
   protected readonly comparison = computed(() => {
@@ -223,6 +278,23 @@ export class CodeStage {
     this.compared.set(this.compared() || !before || !after ? null : { a: before.id, b: after.id });
   }
 
+  /** A change of the code takes back what it had passed. */
+  protected write(version: EntryOf<'version'>, code: string): void {
+    if (code !== version.code) this.store.change(version, { code, passed: [] });
+  }
+
+  /** Marks a check as passed, or as not passed. */
+  protected markPassed(version: EntryOf<'version'>, exampleId: string): void {
+    this.store.change(version, ({ passed }) => ({
+      passed: passed.includes(exampleId) ? passed.filter((id) => id !== exampleId) : [...passed, exampleId],
+    }));
+  }
+
+  protected passedText({ passed }: EntryOf<'version'>): string {
+    const count = this.checks().filter(({ example }) => passed.includes(example.id)).length;
+    return `${count} of ${counted(this.checks().length, 'check')} passed`;
+  }
+
   protected countText(code: string): string {
     const lines = code === '' ? 0 : code.replace(/\n$/, '').split('\n').length;
     return `${counted(lines, 'line')}, ${counted(code.length, 'character')}`;
@@ -231,4 +303,8 @@ export class CodeStage {
   protected isLink(link: string): boolean {
     return /^https?:\/\//i.test(link);
   }
+}
+
+function oneLine(text: string): string {
+  return text.trim().replace(/\s*\n\s*/g, ', ') || 'nothing';
 }

@@ -42,6 +42,15 @@ import { StageFrame } from './stage-frame';
               (valueChange)="store.change(example, { expected: $event })"
             />
             <div class="beside">
+              <button
+                type="button"
+                class="check"
+                [attr.aria-pressed]="example.isCheck"
+                title="kept as a check that every version of the code must pass"
+                (click)="store.change(example, { isCheck: !example.isCheck })"
+              >
+                check<span class="unseen">: example {{ index + 1 }}</span>
+              </button>
               <button type="button" class="button plain small" (click)="trace(example, index)">
                 Trace it<span class="unseen">: example {{ index + 1 }}</span>
               </button>
@@ -79,6 +88,26 @@ import { StageFrame } from './stage-frame';
       gap: 4px 8px;
       align-items: start;
       font-size: 13px;
+    }
+    .beside {
+      display: flex;
+      gap: 4px;
+      align-items: center;
+    }
+    .check {
+      min-height: 24px;
+      padding: 0 8px;
+      border: 1px solid var(--line);
+      border-radius: 3px;
+      background: none;
+      color: var(--ink-2);
+      font: 400 12px/1.6 var(--text);
+      cursor: pointer;
+    }
+    .check[aria-pressed='true'] {
+      border-color: var(--sea);
+      background: var(--sea-soft);
+      color: var(--ink);
     }
     .arrow {
       padding-top: 3px;

@@ -79,7 +79,7 @@ import { StageFrame } from './stage-frame';
                 >
                   <option value="">argued by …</option>
                   @for (kind of argumentKinds; track kind) {
-                    <option [value]="kind" [selected]="it.argumentKind === kind">by {{ argumentWords[kind] }}</option>
+                    <option [value]="kind" [selected]="it.argumentKind === kind">{{ argumentWords[kind] }}</option>
                   }
                 </select>
                 <app-writing

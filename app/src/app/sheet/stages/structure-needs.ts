@@ -104,6 +104,12 @@ const mostShown = 4;
       padding: 3px 16px 3px 0;
       border-top: 1px solid var(--line);
     }
+    td.mono {
+      white-space: nowrap;
+    }
+    td:first-child {
+      min-width: 9ch;
+    }
   `,
 })
 export class StructureNeeds {

@@ -16,7 +16,7 @@ import { StageFrame } from './stage-frame';
       <select head aria-label="Kind of argument" (change)="setKind(valueOf($event))">
         <option value="">argued by …</option>
         @for (kind of kinds; track kind) {
-          <option [value]="kind" [selected]="argument().argumentKind === kind">by {{ argumentWords[kind] }}</option>
+          <option [value]="kind" [selected]="argument().argumentKind === kind">{{ argumentWords[kind] }}</option>
         }
       </select>
       @if (chosen(); as idea) {
