@@ -156,8 +156,8 @@ function clairvoyant(module: LearnerModule, seed: number): Policy {
             difficulty: 'medium' as const,
             targetMinutes: 25,
           };
-      const outcome = learner.sit(facts, item.kind, practice.now);
-      const gain = (practice.readiness(learner) - before) / (outcome.minutes + 1);
+      learner.sit(facts, item.kind, practice.now);
+      const gain = (practice.readiness(learner) - before) / (practice.plannedMinutes(item) + 1);
       if (gain > most) [best, most] = [item, gain];
     }
     return best;

@@ -17,7 +17,7 @@ export const planParameters = {
   sameTechnique: 0.8,
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
-  freshPerDay: 1,
+  freshPerDay: 2,
   /** How long first solves take against their target: from this many on, of the last so many, within a range. */
   pace: { least: 5, counted: 40, range: [0.5, 1.3] },
   /** No plan considers more fresh slots than this. */

@@ -127,7 +127,7 @@ class Planner {
           credits: [{ technique, share: 1 }],
           memory: null,
           kinds: [{ kind: 'fresh', minutes }],
-          notBefore: this.notBefore(choice) + Math.min(index, 2),
+          notBefore: this.notBefore(choice),
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
           most: 1,
           successor,
