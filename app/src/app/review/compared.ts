@@ -48,6 +48,16 @@ interface Point {
     .judged {
       white-space: nowrap;
     }
+    @media (width < 560px) {
+      th,
+      td {
+        padding-right: 8px;
+        font-size: 13px;
+      }
+      .judged {
+        white-space: normal;
+      }
+    }
     .judged svg {
       margin-right: 6px;
       vertical-align: -1px;
