@@ -1,4 +1,4 @@
-import { estimateLog } from '@lernen/core/estimate';
+import { Estimator } from '@lernen/core/estimate';
 import type { ProblemId, TechniqueId } from '@lernen/core/log';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
@@ -102,29 +102,18 @@ function random(practice: Practice, luck: SeededRandom): Item | null {
   return fitting(practice, { ...rebuild(practice, id), kind });
 }
 
-/** Lernen: planned anew each evening, and again when there are minutes left after what was planned. */
+/** Lernen: planned anew after every sitting, as the application does; the first item that fits is next. */
 function planner(): Policy {
+  const estimator = new Estimator();
   let previous: Plan | null = null;
-  let waiting: Item[] = [];
-  let plannedAt = -1;
-  let rounds = 0;
   return (practice) => {
-    const evening = Math.floor(practice.now / day);
-    if (evening !== plannedAt) [plannedAt, rounds, waiting] = [evening, 0, []];
-    for (;;) {
-      const next = waiting.shift();
-      if (next && practice.fits(next)) return next;
-      if (next) continue;
-      if (rounds++ >= 3) return null;
-      const [log, asOf] = [practice.log(), new Date(practice.now).toISOString()];
-      const plan = planDays({ log, estimates: estimateLog(log, asOf), asOf, zone: 'UTC', previous });
-      previous = plan;
-      waiting = (plan.days[0]?.items ?? []).map(({ problemId, technique, kind }) => ({
-        problemId,
-        technique: technique ?? '',
-        kind: kind === 'fresh' ? 'first-solve' : kind,
-      }));
+    const [log, asOf] = [practice.log(), new Date(practice.now).toISOString()];
+    previous = planDays({ log, estimates: estimator.estimate(log, asOf), asOf, zone: 'UTC', previous });
+    for (const { problemId, technique, kind } of previous.days[0]?.items ?? []) {
+      const item: Item = { problemId, technique: technique ?? '', kind: kind === 'fresh' ? 'first-solve' : kind };
+      if (practice.fits(item)) return item;
     }
+    return null;
   };
 }
 

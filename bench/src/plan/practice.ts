@@ -41,6 +41,7 @@ export class Practice {
   readonly done: { readonly facts: ProblemFacts; readonly kind: SittingKind; readonly at: number }[] = [];
   private readonly interview: Interview;
   private readonly newId: (at?: number) => string;
+  private readonly settings: Log['settings'];
   private minutesToday = 0;
   private today = 0;
 
@@ -49,6 +50,7 @@ export class Practice {
     readonly setting: Setting,
     seed: number,
   ) {
+    this.settings = { ...defaultSettings, week: weekOf(setting.minutesADay) };
     this.newId = countingIds(setting.start - 60 * millisecondsPerDay, new SeededRandom(seed));
     const id = this.newId();
     this.interview = {
@@ -135,7 +137,7 @@ export class Practice {
       techniques: catalogue,
       interviews: [this.interview],
       choices: [],
-      settings: { ...defaultSettings, week: weekOf(this.setting.minutesADay) },
+      settings: this.settings,
     };
   }
 

@@ -1,4 +1,4 @@
-import { chanceOfSitting, estimateLog } from '@lernen/core/estimate';
+import { Estimator, chanceOfSitting } from '@lernen/core/estimate';
 import { catalogue } from '@lernen/core/log';
 import { SeededRandom } from '@lernen/demo';
 import type { LearnerModule } from './learner';
@@ -34,6 +34,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
     );
     const tallies = new Map<string, { good: number; all: number }>();
     const total = { good: 1, all: 2 };
+    const estimator = new Estimator();
     for (let index = 0; index < sittings; index++) {
       if (index % 2 === 0) practice.open(index / 2);
       const ids = [...practice.problems.keys()];
@@ -48,7 +49,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
         problem?.difficulty ??
         (['easy', 'medium', 'medium', 'medium', 'hard'] as const)[practice.problems.size % 5] ??
         'medium';
-      const estimates = estimateLog(log, new Date(practice.now).toISOString());
+      const estimates = estimator.estimate(log, new Date(practice.now).toISOString());
       const predicted = chanceOfSitting(
         estimates,
         { problemId: problem?.id ?? null, techniques: [asked], difficulty },

@@ -4,10 +4,8 @@ import type { Log } from '../log/log';
 import type { Problem } from '../log/problem';
 import { type Sitting, helps, results, sittingKinds } from '../log/sitting';
 import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
-import { type EvidenceFacts, comparedCost, evidenceOf } from './evidence';
+import { type EvidenceFacts, comparedCost, evidenceOf, isSuccess } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';
-import { StrengthModel, creditsOf } from './strength';
-import { chanceRange } from './chance';
 import { readinessOf } from './readiness';
 
 const facts: EvidenceFacts = {
@@ -23,7 +21,7 @@ describe('evidence', () => {
   it('is the logistic sum of its table: solved on target is σ(2) = 0.881', () => {
     expect(evidenceOf(facts)).toBeCloseTo(0.8808, 4);
     expect(evidenceOf({ ...facts, help: 'hint', attempts: 2, timeToTarget: 2 })).toBeCloseTo(
-      1 / (1 + Math.exp(0.65)),
+      1 / (1 + Math.exp(3.75)),
       6,
     );
   });
@@ -60,12 +58,13 @@ describe('evidence', () => {
     expect(comparedCost({ time: 'O(n', space: null }, { time: 'O(n)', space: null })).toBeNull();
   });
 
-  it('does not count the minutes of a Sketch against the target of a solve', () => {
+  it('counts the minutes of a Sketch against those of a Sketch, not of a solve', () => {
     const problem = makeProblem();
     const log = makeLog({ problems: [problem] });
-    const of = (minutes: number): number =>
-      sittingEvidence(makeSitting(problem.id, { kind: 'sketch', minutes }), problem, log).evidence;
-    expect(of(4)).toBe(of(60));
+    const of = (minutes: number): EvidenceFacts =>
+      sittingEvidence(makeSitting(problem.id, { kind: 'sketch', minutes }), problem, log).facts;
+    expect([of(4).timeToTarget, of(16).timeToTarget]).toEqual([0.5, 2]);
+    expect([isSuccess(of(4)), isSuccess(of(16))]).toEqual([true, false]);
   });
 });
 
@@ -93,41 +92,6 @@ describe('recall', () => {
     );
     expect(after).toEqual([...after].sort((a, b) => a - b));
     expect(after[0]).toBeGreaterThan(recallAt(memory, 20));
-  });
-});
-
-describe('strength', () => {
-  it('moves towards the evidence and narrows', () => {
-    const model = new StrengthModel(() => 'family');
-    const before = model.strengthOf('heap', 0);
-    for (let day = 0; day < 8; day++) model.observe(0.95, 1, 'medium', creditsOf(['heap']), day);
-    const after = model.strengthOf('heap', 8);
-    expect(after.mean).toBeGreaterThan(before.mean + 0.8);
-    expect(after.variance).toBeLessThan(before.variance);
-  });
-
-  it('lends to the family, less to strangers, and widens without practice', () => {
-    const model = new StrengthModel((id) => (id === 'greedy' ? 'other' : 'family'));
-    for (let day = 0; day < 8; day++) model.observe(0.05, 1, 'medium', creditsOf(['heap']), day);
-    const [heap, trie, greedy] = ['heap', 'trie', 'greedy'].map((id) => model.strengthOf(id, 8).mean);
-    expect(heap).toBeLessThan(trie ?? 0);
-    expect(trie).toBeLessThan(greedy ?? 0);
-    expect(model.strengthOf('heap', 200).variance).toBeGreaterThan(model.strengthOf('heap', 8).variance);
-  });
-
-  it('learns more from a success at something hard', () => {
-    const after = (difficulty: 'easy' | 'hard'): number => {
-      const model = new StrengthModel(() => 'family');
-      model.observe(0.9, 1, difficulty, creditsOf(['heap']), 0);
-      return model.strengthOf('heap', 0).mean;
-    };
-    expect(after('hard')).toBeGreaterThan(after('easy'));
-  });
-
-  it('splits credit with the main technique first', () => {
-    expect(creditsOf(['a', 'b', 'c']).map(({ share }) => Math.round(share * 100))).toEqual([70, 15, 15]);
-    expect(creditsOf([])).toEqual([]);
-    expect(chanceRange({ mean: 0, variance: 1 }).point).toBe(0.5);
   });
 });
 
@@ -213,13 +177,15 @@ describe('estimating a log', () => {
       ['a', 0.5],
       ['b', 0.5],
     ]);
-    const outlook = { state: { mean: 0, variance: 0 }, rememberedNow: 1 };
-    const ready = (remembered: number): number =>
+    const outlook = { state: { mean: 0, variance: 0 }, lentNow: 1 };
+    const person = { lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1 };
+    const ready = (lent: number): number =>
       readinessOf(
+        person,
         shares,
         'medium',
         () => outlook,
-        () => remembered,
+        () => lent,
       ).point;
     expect(ready(1)).toBeCloseTo(0.5, 10);
     expect(ready(0.2)).toBeLessThan(0.5);

@@ -1,16 +1,18 @@
 import type { Log } from '../log/log';
 import { techniquesById, techniquesOf } from '../log/log';
 import type { Problem, ProblemId } from '../log/problem';
-import { targetFor } from '../log/settings';
+import { sittingTarget } from '../log/settings';
 import type { Sitting } from '../log/sitting';
 import { type Technique, type TechniqueId, resolveTechnique } from '../log/technique';
 import { type Instant, millisecondsPerDay } from '../log/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';
-import { type EvidenceFacts, evidenceOf, factsOf } from './evidence';
-import { informativeness, strengthParameters } from './parameters';
-import { type Memory, firstMemory, recallAt, reviewedMemory } from './recall';
-import { type Credit, StrengthModel, creditsOf } from './strength';
-import { type Counts, Tally } from './tally';
+import { Course } from './course';
+import { type EvidenceFacts, evidenceOf, factsOf, isSuccess } from './evidence';
+import { type Foresight, ForesightTally, Trust, lossOf } from './foresight';
+import { strengthParameters } from './parameters';
+import { type Memory, recallAt } from './recall';
+import { type Credit, type Person, creditsOf } from './strength';
+import { type Counts, type Move, Moves, Tally } from './tally';
 
 /** A technique that was named where another was right, and how often. */
 export interface MixUp {
@@ -31,6 +33,8 @@ export interface TechniqueEstimate extends Counts {
   readonly trend: number | null;
   /** Too few sittings to say much. */
   readonly isThin: boolean;
+  /** The sittings that moved the strength most, up or down, the largest first. */
+  readonly moves: readonly Move[];
 }
 
 /** What the log says about a problem. */
@@ -50,8 +54,13 @@ export interface Estimates {
   readonly techniques: ReadonlyMap<TechniqueId, TechniqueEstimate>;
   /** Problems that were sat at least once. */
   readonly problems: ReadonlyMap<ProblemId, ProblemEstimate>;
-  /** The person's overall level as log-odds. */
+  /** The person's overall level as log-odds, where no technique is known. */
   readonly overall: Gaussian;
+  readonly person: Person;
+  /** Whether the person's own quantities are used, because they foretold the last fifth of the log better. */
+  readonly isPersonal: boolean;
+  /** How often what was foreseen came true. */
+  readonly foresight: Foresight;
   readonly mixUps: readonly MixUp[];
 }
 
@@ -71,7 +80,7 @@ export function sittingEvidence(
     sitting,
     problem,
     techniquesOf(problem, byId),
-    targetFor(problem.difficulty, log.settings),
+    sittingTarget(sitting.kind, problem.difficulty, log.settings),
     (id) => resolveTechnique(id, byId),
   );
   return { facts, evidence: evidenceOf(facts) };
@@ -92,20 +101,10 @@ export class Estimator {
   }
 }
 
-/** What the strength model learns from one sitting. */
-interface Observation {
-  readonly evidence: number;
-  readonly weight: number;
-  readonly difficulty: Problem['difficulty'];
-  readonly credits: readonly Credit[];
-  readonly day: number;
-}
-
 interface ProblemState {
   readonly problem: Problem;
   readonly techniques: readonly TechniqueId[];
   readonly credits: readonly Credit[];
-  memory: Memory | null;
   sittings: number;
   lastSitting: Sitting | null;
 }
@@ -117,19 +116,20 @@ class Reading {
   private readonly taken: Sitting[] = [];
   private readonly tallies = new Map<TechniqueId, Tally>();
   private readonly mixUps = new Map<string, MixUp>();
-  private readonly observations: Observation[] = [];
-  private readonly model: StrengthModel;
-  /** The model as it was before the last weeks, and how many observations it has. */
-  private readonly before: StrengthModel;
-  private countBefore = 0;
+  private readonly moves = { common: new Map<TechniqueId, Moves>(), own: new Map<TechniqueId, Moves>() };
+  /** The log read with the population's quantities, and with the person's own learned from it. */
+  private readonly common: Course;
+  private readonly own: Course;
+  private readonly trust = new Trust();
+  private readonly foresight = new ForesightTally();
   private now = -Infinity;
   private hasFuture = false;
 
   constructor(private readonly log: Log) {
     this.byId = techniquesById(log);
     const familyOf = (id: TechniqueId): string => this.byId.get(id)?.family ?? '';
-    this.model = new StrengthModel(familyOf);
-    this.before = new StrengthModel(familyOf);
+    this.common = new Course(familyOf, false);
+    this.own = new Course(familyOf, true);
   }
 
   /** Whether this log is the one read so far with sittings, and problems for them, added at its end. */
@@ -161,35 +161,51 @@ class Reading {
   }
 
   estimates(asOf: Instant): Estimates {
-    const trendFrom = this.now - strengthParameters.trendDays;
-    for (; (this.observations[this.countBefore]?.day ?? Infinity) <= trendFrom; this.countBefore++)
-      observe(this.before, this.observations[this.countBefore]);
     return {
       asOf,
       techniques: new Map(
-        this.log.techniques
-          .filter((it) => !it.mergedInto)
-          .map((it) => [it.id, this.techniqueEstimate(it.id, trendFrom)]),
+        this.log.techniques.filter((it) => !it.mergedInto).map((it) => [it.id, this.techniqueEstimate(it.id)]),
       ),
       problems: this.problemEstimates(),
-      overall: this.model.overall(),
+      overall: this.course.overall(this.now),
+      person: this.course.person(),
+      isPersonal: this.trust.isOwn,
+      foresight: this.foresight.summary(),
       mixUps: [...this.mixUps.values()].sort((a, b) => b.count - a.count),
     };
   }
 
+  /** The reading that is believed. */
+  private get course(): Course {
+    return this.trust.isOwn ? this.own : this.common;
+  }
+
   private take(sitting: Sitting, state: ProblemState, day: number): void {
-    const { problem, techniques, credits, memory } = state;
+    const { problem, techniques, credits } = state;
+    const { settings } = this.log;
     const resolve = (id: TechniqueId): TechniqueId => resolveTechnique(id, this.byId);
-    const facts = factsOf(sitting, problem, techniques, targetFor(problem.difficulty, this.log.settings), resolve);
+    const facts = factsOf(
+      sitting,
+      problem,
+      techniques,
+      sittingTarget(sitting.kind, problem.difficulty, settings),
+      resolve,
+    );
     const evidence = evidenceOf(facts);
-    state.memory = memory ? reviewedMemory(memory, sitting.kind, evidence, day) : firstMemory(evidence, day);
+    const { kind } = sitting;
+    const observation = { problemId: problem.id, kind, credits, difficulty: problem.difficulty, evidence, day };
+    const common = this.common.take(observation);
+    const own = this.own.take(observation);
+    const came = isSuccess(facts);
+    this.foresight.take(this.trust.isOwn ? own.foreseen : common.foreseen, came, sitting.startedAt);
+    this.trust.take(lossOf(common.foreseen, came), lossOf(own.foreseen, came));
+    for (const technique of techniques) {
+      getOrMake(this.moves.common, technique, () => new Moves()).take(sitting.id, common.change);
+      getOrMake(this.moves.own, technique, () => new Moves()).take(sitting.id, own.change);
+    }
     state.sittings++;
     state.lastSitting = sitting;
-    const weight = informativeness[sitting.kind];
-    const observation = { evidence, weight, difficulty: problem.difficulty, credits, day };
-    this.observations.push(observation);
-    observe(this.model, observation);
-    for (const technique of techniques) this.tally(technique).take(sitting, facts);
+    for (const technique of techniques) getOrMake(this.tallies, technique, () => new Tally()).take(sitting, facts);
     const [right] = techniques;
     if (facts.named === 'wrong' && sitting.named !== null && right !== undefined)
       this.noteMixUp(right, resolve(sitting.named), sitting.startedAt);
@@ -199,7 +215,7 @@ class Reading {
     let state = this.problems.get(problem.id);
     if (!state) {
       const techniques = techniquesOf(problem, this.byId);
-      state = { problem, techniques, credits: creditsOf(techniques), memory: null, sittings: 0, lastSitting: null };
+      state = { problem, techniques, credits: creditsOf(techniques), sittings: 0, lastSitting: null };
       this.problems.set(problem.id, state);
     }
     return state;
@@ -210,32 +226,27 @@ class Reading {
     this.mixUps.set(key, { right, named, count: (this.mixUps.get(key)?.count ?? 0) + 1, lastAt });
   }
 
-  private tally(technique: TechniqueId): Tally {
-    let tally = this.tallies.get(technique);
-    if (!tally) this.tallies.set(technique, (tally = new Tally()));
-    return tally;
-  }
-
-  private techniqueEstimate(technique: TechniqueId, trendFrom: number): TechniqueEstimate {
-    const state = this.model.strengthOf(technique, this.now);
+  private techniqueEstimate(technique: TechniqueId): TechniqueEstimate {
+    const state = this.course.strengthOf(technique, this.now);
     const strength = chanceRange(state);
     const counts = (this.tallies.get(technique) ?? new Tally()).summary();
-    const past = this.before.hasSeen(technique)
-      ? chanceRange(this.before.strengthOf(technique, trendFrom)).point
-      : null;
+    const past = this.course.pointBefore(technique, this.now - strengthParameters.trendDays);
+    const moves = this.trust.isOwn ? this.moves.own : this.moves.common;
     return {
       technique,
       strength,
       state,
       trend: past === null ? null : strength.point - past,
       isThin: counts.sittings < strengthParameters.thinBelow,
+      moves: moves.get(technique)?.largest ?? [],
       ...counts,
     };
   }
 
   private problemEstimates(): Map<ProblemId, ProblemEstimate> {
     const estimates = new Map<ProblemId, ProblemEstimate>();
-    for (const [problemId, { credits, memory, sittings, lastSitting }] of this.problems) {
+    for (const [problemId, { credits, sittings, lastSitting }] of this.problems) {
+      const memory = this.course.memoryOf(problemId);
       if (!memory || !lastSitting) continue;
       const fromNow = { halfLife: memory.halfLife, since: memory.since - this.now };
       estimates.set(problemId, {
@@ -251,10 +262,10 @@ class Reading {
   }
 }
 
-function observe(model: StrengthModel, observation: Observation | undefined): void {
-  if (!observation) return;
-  const { evidence, weight, difficulty, credits, day } = observation;
-  model.observe(evidence, weight, difficulty, credits, day);
+function getOrMake<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+  let value = map.get(key);
+  if (value === undefined) map.set(key, (value = make()));
+  return value;
 }
 
 function epochDay(instant: Instant): number {

@@ -11,7 +11,7 @@ export interface EvidenceFacts {
   readonly help: Sitting['help'];
   /** 0 where unknown. */
   readonly attempts: number;
-  /** Minutes taken, divided by the target for the difficulty; null where unknown or not a whole solve. */
+  /** Minutes taken, divided by the target for the kind and the difficulty; null where unknown. */
   readonly timeToTarget: number | null;
   readonly named: 'right' | 'wrong' | null;
   readonly stated: 'right' | 'wrong' | null;
@@ -41,17 +41,20 @@ export function factsOf(
   targetMinutes: number,
   resolve: (id: TechniqueId) => TechniqueId,
 ): EvidenceFacts {
-  // The target is for a whole solve; minutes of a Spot or a Sketch say nothing against it.
-  const isShort = sitting.kind === 'spot' || sitting.kind === 'sketch';
   const isNamedRight = sitting.named !== null && techniques.includes(resolve(sitting.named));
   return {
     result: sitting.result,
     help: sitting.help,
     attempts: sitting.attempts.length,
-    timeToTarget: sitting.minutes === null || isShort ? null : sitting.minutes / targetMinutes,
+    timeToTarget: sitting.minutes === null ? null : sitting.minutes / targetMinutes,
     named: sitting.named === null || techniques.length === 0 ? null : isNamedRight ? 'right' : 'wrong',
     stated: comparedCost(sitting.stated, problem.cost),
   };
+}
+
+/** An unaided solve in time: what a strength is the chance of. Unknown minutes count as in time. */
+export function isSuccess({ result, help, timeToTarget }: EvidenceFacts): boolean {
+  return result === 'solved' && help === 'none' && (timeToTarget === null || timeToTarget <= 1);
 }
 
 /** Right when every stated part equals the recorded one; null when nothing can be compared. */
@@ -68,7 +71,8 @@ function comparedPart(said: string | null, known: string | null): boolean | null
 
 function timeLogOdds(timeToTarget: number | null): number {
   if (timeToTarget === null) return 0;
-  const [least, most] = table.timeRange;
   const doublings = Math.log2(Math.max(timeToTarget, 1 / 64));
-  return Math.min(Math.max(table.timeDoubling * doublings, least), most);
+  return doublings > 0
+    ? Math.max(table.slower.doubling * doublings, table.slower.least)
+    : Math.min(-table.quicker.halving * doublings, table.quicker.most);
 }

@@ -9,25 +9,25 @@ import type { Help, Result, SittingKind } from '../log/sitting';
 /** Log-odds that what happened shows an unaided solve in time. All tables fall from left to right. */
 export const evidenceTable = {
   result: { solved: 2, partly: -0.8, abandoned: -1.6, unsolved: -2.2 } satisfies Record<Result, number>,
-  help: { none: 0, hint: -1.2, read: -2.6, copied: -3.6 } satisfies Record<Help, number>,
+  help: { none: 0, hint: -2.4, read: -3.6, copied: -4.4 } satisfies Record<Help, number>,
   /** For every attempt after the first, up to `mostFurtherAttempts`. */
   furtherAttempt: -0.35,
   mostFurtherAttempts: 4,
-  /** For every doubling of the minutes over the target; halving gives the opposite. */
-  timeDoubling: -1.1,
-  timeRange: [-2.2, 0.6],
+  /** For every halving of the minutes below the target, and for every doubling over it; each as far as its range. */
+  quicker: { halving: 1.1, most: 0.6 },
+  slower: { doubling: -3, least: -3.6 },
   named: { right: 0.3, wrong: -0.9 },
   stated: { right: 0.2, wrong: -0.5 },
 } as const;
 
-/** How much one sitting of a kind says about unseen problems, against a first solve. */
+/** How much one sitting of a kind says, against a first solve; that a solution was recalled is reckoned apart. */
 export const informativeness: Readonly<Record<SittingKind, number>> = {
   'first-solve': 1,
   rehearsal: 1,
-  twist: 0.8,
-  rebuild: 0.5,
-  sketch: 0.3,
-  spot: 0.15,
+  twist: 1,
+  rebuild: 1,
+  sketch: 0.6,
+  spot: 0.3,
 };
 
 export const strengthParameters = {
@@ -35,8 +35,8 @@ export const strengthParameters = {
   personVariance: 0.8,
   familyVariance: 0.4,
   techniqueVariance: 1.2,
-  /** Log-odds of a typical person on a medium problem before anything is known. */
-  priorMean: -0.4,
+  /** Log-odds of a typical person on a medium problem of a technique that was never practised. */
+  priorMean: -0.9,
   /** Variance regained per day without practice, up to the prior variance. */
   wideningPerDay: 0.005,
   /** Days in which a technique's distance from its family shrinks to 1/e without practice. */
@@ -49,6 +49,8 @@ export const strengthParameters = {
   thinBelow: 3,
   /** Days back with which the trend compares. */
   trendDays: 28,
+  /** Strength is noted for trends once in so many days. */
+  weekDays: 7,
 };
 
 export const recallParameters = {
@@ -77,9 +79,22 @@ export const teaching: Readonly<Record<SittingKind, { readonly covers: number; r
 export const transferParameters = {
   /** What a worked problem leaves of its technique for good; the rest is there as far as its solution is recalled. */
   kept: 0.5,
-  /** Log-odds that a doubling of (1 + well-remembered problems) lends to unseen ones of the technique, per natural log unit. */
-  lend: 0.8,
+  /** Problems count by the logarithm of one plus so many times what they lend: the tenth teaches less than the second. */
+  perProblem: 1.5,
 };
+
+/** What differs from person to person, as the mean and the standard deviation of the prior. */
+export const personParameters = {
+  /** Log-odds for every unit of practice; never less than the least. */
+  lend: { mean: 0.9, deviation: 0.25, least: 0.1 },
+  /** About `strengthParameters.difficulty`. */
+  difficulty: { deviation: 0.4 },
+  /** Logarithm of the person's half-lives over the population's, and the times they may be longer. */
+  memory: { deviation: 0.5, range: [0.3, 3] },
+  /** The person's own quantities are used where they told the last fifth better, of this many sittings on. */
+  trustedFrom: 60,
+  decidedEvery: 20,
+} as const;
 
 export const predictionParameters = {
   /** Log-odds by which a kind is easier than a whole solve. */
@@ -91,6 +106,13 @@ export const predictionParameters = {
     'first-solve': 0,
     rehearsal: 0,
   } satisfies Record<SittingKind, number>,
-  /** Chance that what is recalled is also carried out unaided and in time. */
-  carriedOut: 0.85,
+  /** Chance that what is recalled is also carried out unaided and in time. A Twist asks for something else. */
+  carriedOut: {
+    spot: 0.9,
+    sketch: 0.9,
+    rebuild: 0.9,
+    twist: 0.5,
+    'first-solve': 0.9,
+    rehearsal: 0.9,
+  } satisfies Record<SittingKind, number>,
 };

@@ -1,11 +1,10 @@
-import type { Difficulty } from '../log/problem';
-import type { ProblemId } from '../log/problem';
+import type { Difficulty, ProblemId } from '../log/problem';
 import type { SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import { expectedChance } from './chance';
 import type { Estimates } from './estimate';
 import { predictionParameters as parameters } from './parameters';
-import { creditsOf, difficultyOffset } from './strength';
+import { creditsOf } from './strength';
 
 /** What is about to be worked. */
 export interface ComingProblem {
@@ -29,10 +28,10 @@ export function chanceOfSitting(estimates: Estimates, problem: ComingProblem, ki
     variance += share * share * state.variance;
   }
   if (credits.length === 0) ({ mean, variance } = estimates.overall);
-  const offset = parameters.easier[kind] - difficultyOffset(problem.difficulty);
+  const offset = parameters.easier[kind] - estimates.person.harder[problem.difficulty ?? 'medium'];
   const unseen = expectedChance({ mean: mean + offset, variance });
   const known = problem.problemId === null ? undefined : estimates.problems.get(problem.problemId);
   if (!known) return unseen;
-  const recalled = known.recall * parameters.carriedOut;
+  const recalled = known.recall * parameters.carriedOut[kind];
   return recalled + (1 - recalled) * unseen;
 }

@@ -3,14 +3,14 @@ import type { Shares } from '../log/interview';
 import type { TechniqueId } from '../log/technique';
 import { type ChanceRange, type Gaussian, expectedChance } from './chance';
 import { transferParameters } from './parameters';
-import { difficultyOffset } from './strength';
+import type { Person } from './strength';
 
 /** What readiness needs to know about a technique on a day. */
 export interface TechniqueOutlook {
   /** Strength today, as log-odds on a medium problem. */
   readonly state: Gaussian;
-  /** Sum of recall over its problems today, each counted by its credit. */
-  readonly rememberedNow: number;
+  /** What its problems lend today, each counted by its credit. */
+  readonly lentNow: number;
 }
 
 /** What a worked problem lends to unseen ones of its technique: part of it for good, the rest as far as it is recalled. */
@@ -23,18 +23,25 @@ export function recallBehind(lent: number): number {
   return Math.max(0, (lent - transferParameters.kept) / (1 - transferParameters.kept));
 }
 
-/**
- * Log-odds on a day. Strength as estimated today includes what is remembered today; what is remembered more or less on
- * that day is lent to unseen problems by the logarithm, so that the tenth problem helps less than the second.
- */
-export function lentMean(outlook: TechniqueOutlook, remembered: number): number {
-  return outlook.state.mean + transferParameters.lend * (Math.log1p(remembered) - Math.log1p(outlook.rememberedNow));
+/** Practice on the scale that lends log-odds: the tenth problem helps less than the second. */
+export function practiceOf(lent: number): number {
+  return Math.log1p(transferParameters.perProblem * lent);
+}
+
+/** What one more unit lent adds to `practiceOf`. */
+export function practiceSlope(lent: number): number {
+  return transferParameters.perProblem / (1 + transferParameters.perProblem * lent);
+}
+
+/** Log-odds on a day: strength as estimated today includes what is lent today; the difference is what changes. */
+export function lentMean(person: Person, outlook: TechniqueOutlook, lent: number): number {
+  return outlook.state.mean + person.lend * (practiceOf(lent) - practiceOf(outlook.lentNow));
 }
 
 /** Chance of an unaided solve in time of an unseen problem of a difficulty. */
-export function chanceOn(outlook: TechniqueOutlook, remembered: number, difficulty: Difficulty): number {
+export function chanceOn(person: Person, outlook: TechniqueOutlook, lent: number, difficulty: Difficulty): number {
   return expectedChance({
-    mean: lentMean(outlook, remembered) - difficultyOffset(difficulty),
+    mean: lentMean(person, outlook, lent) - person.harder[difficulty],
     variance: outlook.state.variance,
   });
 }
@@ -44,16 +51,17 @@ export function chanceOn(outlook: TechniqueOutlook, remembered: number, difficul
  * uncertainty taken as independent.
  */
 export function readinessOf(
+  person: Person,
   shares: Shares,
   difficulty: Difficulty,
   outlookOf: (technique: TechniqueId) => TechniqueOutlook,
-  rememberedOf: (technique: TechniqueId) => number,
+  lentTo: (technique: TechniqueId) => number,
 ): ChanceRange {
   let point = 0;
   let variance = 0;
   for (const [technique, share] of shares) {
     const outlook = outlookOf(technique);
-    const chance = chanceOn(outlook, rememberedOf(technique), difficulty);
+    const chance = chanceOn(person, outlook, lentTo(technique), difficulty);
     point += share * chance;
     variance += (share * chance * (1 - chance)) ** 2 * outlook.state.variance;
   }

@@ -14,11 +14,17 @@ const halfAt = 3;
 
 /**
  * Chance in (0, 1] that the solution can be recalled on a day: a power law of the time gone by with exponent
- * one half (Wickelgren 1974; Wixted & Carpenter 2007 find fractions about it), 1 right after it was worked.
+ * one half (Wickelgren 1974; Wixted & Carpenter 2007 find fractions about it), 1 right after it was worked. The
+ * half-life counts so many times.
  */
-export function recallAt(memory: Memory, day: number): number {
+export function recallAt(memory: Memory, day: number, times = 1): number {
   const elapsed = day - memory.since;
-  return elapsed <= 0 ? 1 : 1 / Math.sqrt(1 + (halfAt * elapsed) / memory.halfLife);
+  return elapsed <= 0 ? 1 : 1 / Math.sqrt(1 + (halfAt * elapsed) / (memory.halfLife * times));
+}
+
+/** The same memory with its half-life so many times as long. */
+export function scaled({ halfLife, since }: Memory, times: number): Memory {
+  return { halfLife: halfLife * times, since };
 }
 
 /** The memory after a first sitting with this evidence in [0, 1]. */

@@ -1,7 +1,14 @@
 import type { Difficulty } from '../log/problem';
+import type { SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import { type Gaussian, expectedChance } from './chance';
-import { strengthParameters as parameters } from './parameters';
+import {
+  informativeness,
+  personParameters,
+  predictionParameters,
+  strengthParameters as parameters,
+} from './parameters';
+import { type Memory, recallAt } from './recall';
 
 /** A technique's credit in one piece of evidence; the credits of a sitting sum to 1. */
 export interface Credit {
@@ -9,94 +16,201 @@ export interface Credit {
   readonly share: number;
 }
 
+/** What is the same for all of a person's problems. */
+export interface Person {
+  /** Log-odds that practice lends to a technique for every unit of `practiceOf`. */
+  readonly lend: number;
+  /** How much harder than medium, in log-odds. */
+  readonly harder: Readonly<Record<Difficulty, number>>;
+  /** Times that half-lives are as long as the population's. */
+  readonly memory: number;
+}
+
+/** What is about to be worked, as far as a prediction needs it. */
+export interface Coming {
+  readonly kind: SittingKind;
+  readonly credits: readonly Credit[];
+  readonly difficulty: Difficulty | null;
+  /** What was practised of its techniques, `practiceOf` weighed by the credits. */
+  readonly practised: number;
+  /** What is remembered of this very problem, with the population's half-life; null for a new one. */
+  readonly memory: Memory | null;
+  /** Days from the epoch. */
+  readonly day: number;
+}
+
+/** A predicted chance with what it was made of. */
+interface Expectation {
+  /** Chance of an unaided solve in time. */
+  readonly chance: number;
+  /** Change of the chance with the log-odds of the techniques, and with the logarithm of the half-life. */
+  readonly byStrength: number;
+  readonly byMemory: number;
+}
+
+/** The person's own quantities by their place in the state. */
+const [level, lend, easy, hard, memory] = [0, 1, 2, 3, 4] as const;
+const size = 5;
+
 /**
- * Strength of every technique as a sum of three independent Gaussians on the log-odds scale: the person's overall
- * level, the family's distance from it, the technique's distance from its family. Little-practised techniques borrow
- * so from their family and from the person (partial pooling). Each piece of evidence is one Gauss–Newton step of a
- * Bayesian logistic update (after Glickman 1999); time without practice widens a technique and draws it back to its
+ * Strength of every technique on the log-odds scale: what the person brings (level, what practice lends, how much easy
+ * and hard problems differ), the family's distance from it, the technique's distance from its family. Techniques with
+ * little practice so borrow from their family and from the person (partial pooling). All are Gaussian; a sitting moves
+ * them by one step of an extended Kalman filter for a chance (Glickman 1999; Fahrmeir 1992). The person's quantities are
+ * known jointly, families and techniques on their own. A sitting at a known problem may succeed because its solution is
+ * recalled, and then says little about the technique. Time without practice widens a technique and draws it back to its
  * family.
  */
 export class StrengthModel {
-  private person: Gaussian = { mean: parameters.priorMean, variance: parameters.personVariance };
-  private readonly families = new Map<string, Gaussian>();
-  private readonly techniques = new Map<TechniqueId, { state: Gaussian; day: number }>();
+  private readonly mean = new Float64Array(size);
+  private readonly covariance = new Float64Array(size * size);
+  private readonly families = new Map<string, Known>();
+  private readonly techniques = new Map<string, Known>();
+  private known: Person | null = null;
 
-  /** `familyOf` names the family of a technique. */
-  constructor(private readonly familyOf: (technique: TechniqueId) => string) {}
+  /** `familyOf` names the family of a technique; `learnsPerson` says whether more than the level is learned. */
+  constructor(
+    private readonly familyOf: (technique: TechniqueId) => string,
+    learnsPerson: boolean,
+  ) {
+    const { difficulty } = parameters;
+    this.mean.set([parameters.priorMean, personParameters.lend.mean, difficulty.easy, difficulty.hard, 0]);
+    this.covariance[at(level, level)] = parameters.personVariance;
+    if (!learnsPerson) return;
+    this.covariance[at(lend, lend)] = personParameters.lend.deviation ** 2;
+    for (const place of [easy, hard]) this.covariance[at(place, place)] = personParameters.difficulty.deviation ** 2;
+    this.covariance[at(memory, memory)] = personParameters.memory.deviation ** 2;
+  }
 
-  /** Takes in evidence in [0, 1] of a sitting; `weight` in (0, 1] says how much it tells. Days must not go backwards. */
-  observe(
-    evidence: number,
-    weight: number,
-    difficulty: Difficulty | null,
-    credits: readonly Credit[],
-    day: number,
-  ): void {
-    if (credits.length === 0) {
-      this.person = moved(this.person, 1, this.stepOf(evidence, weight, difficulty, this.person));
-      return;
+  /**
+   * Takes in evidence in [0, 1] of a sitting; days must not go backwards. Gives the chance that was foreseen for it, and
+   * by how much it moved the strength of its techniques, as a chance on an unseen medium problem.
+   */
+  observe(coming: Coming, evidence: number): { readonly foreseen: number; readonly change: number } {
+    const prior = this.combine(coming);
+    const { chance, byStrength, byMemory } = this.expect(coming, prior);
+    const surprise = evidence - chance;
+    const slopes = this.features(coming).map((it) => it * byStrength);
+    slopes[memory] = byMemory;
+    const together = this.times(slopes);
+    // What the sitting may vary by: its own luck, and what was not known of the person, the families, the techniques.
+    let variance = (chance * (1 - chance)) / informativeness[coming.kind] + dot(slopes, together);
+    const parts = this.partsOf(coming);
+    for (const { state, share } of parts) variance += (share * byStrength) ** 2 * state.variance;
+    for (const { map, key, state, share } of parts) {
+      const gain = (state.variance * share * byStrength) / variance;
+      const moved = { mean: state.mean + gain * surprise, variance: state.variance * (1 - gain * share * byStrength) };
+      map.set(key, { state: moved, day: coming.day });
     }
-    const combined = this.combine(credits, day);
-    const step = this.stepOf(evidence, weight, difficulty, combined);
-    this.person = moved(this.person, 1, step);
-    const familyShares = new Map<string, number>();
-    for (const { technique, share } of credits) {
-      const family = this.familyOf(technique);
-      familyShares.set(family, (familyShares.get(family) ?? 0) + share);
-      this.techniques.set(technique, { state: moved(this.techniqueAt(technique, day), share, step), day });
-    }
-    for (const [family, share] of familyShares) this.families.set(family, moved(this.family(family), share, step));
+    this.moveBy(together, surprise / variance, variance);
+    this.known = null;
+    const after = this.combine(coming);
+    const harder = this.person().harder[coming.difficulty ?? 'medium'];
+    const change =
+      expectedChance({ mean: after.mean + harder, variance: after.variance }) -
+      expectedChance({ mean: prior.mean + harder, variance: prior.variance });
+    return { foreseen: chance, change };
   }
 
   /** Log-odds of an unaided solve in time of an unseen medium problem of this technique on a day. */
-  strengthOf(technique: TechniqueId, day: number): Gaussian {
-    return this.combine([{ technique, share: 1 }], day);
+  strengthOf(technique: TechniqueId, practised: number, day: number): Gaussian {
+    return this.combine({ ...unseen, credits: [{ technique, share: 1 }], practised, day });
   }
 
-  /** Whether there was evidence of it. */
-  hasSeen(technique: TechniqueId): boolean {
-    return this.techniques.has(technique);
+  /** The person's level where no technique is known. */
+  overall(practised: number): Gaussian {
+    return this.combine({ ...unseen, credits: [], practised, day: 0 });
   }
 
-  /** The person's overall level, where no technique is known. */
-  overall(): Gaussian {
-    return this.person;
+  person(): Person {
+    return (this.known ??= this.readPerson());
   }
 
-  private combine(credits: readonly Credit[], day: number): Gaussian {
-    let { mean, variance } = this.person;
-    for (const { technique, share } of credits) {
-      for (const part of [this.family(this.familyOf(technique)), this.techniqueAt(technique, day)]) {
-        mean += share * part.mean;
-        variance += share * share * part.variance;
-      }
+  private readPerson(): Person {
+    const [, lends = 0, easier = 0, harder = 0, remembers = 0] = this.mean;
+    const [least, most] = personParameters.memory.range;
+    return {
+      lend: lends,
+      harder: { easy: easier, medium: 0, hard: harder },
+      memory: Math.min(Math.max(Math.exp(remembers), least), most),
+    };
+  }
+
+  private expect({ kind, memory: remembered, day }: Coming, { mean, variance }: Gaussian): Expectation {
+    const fresh = expectedChance({ mean: mean + predictionParameters.easier[kind], variance });
+    const slope = fresh * (1 - fresh);
+    if (!remembered) return { chance: kept(fresh), byStrength: slope, byMemory: 0 };
+    const carriedOut = predictionParameters.carriedOut[kind];
+    const recall = recallAt(remembered, day, this.person().memory);
+    const recalled = carriedOut * recall;
+    return {
+      chance: kept(recalled + (1 - recalled) * fresh),
+      byStrength: (1 - recalled) * slope,
+      byMemory: (1 - fresh) * carriedOut * 0.5 * recall * (1 - recall * recall),
+    };
+  }
+
+  /** Log-odds of an unseen problem like this one. */
+  private combine(coming: Coming): Gaussian {
+    const features = this.features(coming);
+    let mean = dot(features, this.mean);
+    let variance = dot(features, this.times(features));
+    for (const { state, share } of this.partsOf(coming)) {
+      mean += share * state.mean;
+      variance += share * share * state.variance;
     }
     return { mean, variance };
   }
 
-  private stepOf(evidence: number, weight: number, difficulty: Difficulty | null, prior: Gaussian): Step {
-    const expected = expectedChance({ mean: prior.mean - difficultyOffset(difficulty), variance: prior.variance });
-    return { gradient: weight * (evidence - expected), curvature: weight * expected * (1 - expected) };
+  private features({ practised, difficulty }: Coming): number[] {
+    return [1, practised, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0];
   }
 
-  private family(family: string): Gaussian {
-    return this.families.get(family) ?? { mean: 0, variance: parameters.familyVariance };
+  private times(vector: readonly number[]): number[] {
+    const product: number[] = [];
+    for (let row = 0; row < size; row++) {
+      let sum = 0;
+      for (let column = 0; column < size; column++)
+        sum += (this.covariance[at(row, column)] ?? 0) * (vector[column] ?? 0);
+      product.push(sum);
+    }
+    return product;
+  }
+
+  private moveBy(together: readonly number[], step: number, variance: number): void {
+    for (let row = 0; row < size; row++) {
+      const part = together[row] ?? 0;
+      this.mean[row] = (this.mean[row] ?? 0) + part * step;
+      for (let column = 0; column < size; column++) {
+        const place = at(row, column);
+        this.covariance[place] = (this.covariance[place] ?? 0) - (part * (together[column] ?? 0)) / variance;
+      }
+    }
+    this.mean[lend] = Math.max(this.mean[lend] ?? 0, personParameters.lend.least);
+  }
+
+  /** The techniques and families behind the credits, each with its state on the day. */
+  private partsOf({ credits, day }: Coming): Part[] {
+    const parts: Part[] = [];
+    for (const { technique, share } of credits) {
+      parts.push({ map: this.techniques, key: technique, state: this.techniqueAt(technique, day), share });
+      const family = this.familyOf(technique);
+      const known = parts.find(({ map, key }) => map === this.families && key === family);
+      if (known) known.share += share;
+      else parts.push({ map: this.families, key: family, state: this.families.get(family)?.state ?? newFamily, share });
+    }
+    return parts;
   }
 
   private techniqueAt(technique: TechniqueId, day: number): Gaussian {
     const known = this.techniques.get(technique);
-    if (!known) return { mean: 0, variance: parameters.techniqueVariance };
+    if (!known) return newTechnique;
     const days = Math.max(day - known.day, 0);
     return {
       mean: known.state.mean * Math.exp(-days / parameters.driftDays),
       variance: Math.min(known.state.variance + parameters.wideningPerDay * days, parameters.techniqueVariance),
     };
   }
-}
-
-/** How much harder than medium, in log-odds; an unknown difficulty counts as medium. */
-export function difficultyOffset(difficulty: Difficulty | null): number {
-  return parameters.difficulty[difficulty ?? 'medium'];
 }
 
 /** Splits a sitting's evidence among a problem's techniques, the main one first. */
@@ -111,12 +225,35 @@ export function creditsOf(techniques: readonly TechniqueId[]): Credit[] {
   ];
 }
 
-interface Step {
-  readonly gradient: number;
-  readonly curvature: number;
+/** Where a family or a technique stood on a day. */
+interface Known {
+  readonly state: Gaussian;
+  readonly day: number;
 }
 
-function moved({ mean, variance }: Gaussian, share: number, { gradient, curvature }: Step): Gaussian {
-  const narrowed = 1 / (1 / variance + share * share * curvature);
-  return { mean: mean + narrowed * share * gradient, variance: narrowed };
+interface Part {
+  readonly map: Map<string, Known>;
+  readonly key: string;
+  readonly state: Gaussian;
+  share: number;
+}
+
+const newFamily: Gaussian = { mean: 0, variance: parameters.familyVariance };
+const newTechnique: Gaussian = { mean: 0, variance: parameters.techniqueVariance };
+
+const unseen = { kind: 'first-solve', difficulty: 'medium', memory: null } as const;
+
+function at(row: number, column: number): number {
+  return row * size + column;
+}
+
+function dot(a: readonly number[], b: ArrayLike<number>): number {
+  let sum = 0;
+  for (let index = 0; index < a.length; index++) sum += (a[index] ?? 0) * (b[index] ?? 0);
+  return sum;
+}
+
+/** Nothing is ever certain: keeps a chance from making one sitting decide everything. */
+function kept(chance: number): number {
+  return Math.min(Math.max(chance, 0.01), 0.99);
 }

@@ -34,7 +34,8 @@ export class Tally {
       this.counted++;
       if (sitting.result === 'solved' && sitting.attempts.length === 1) this.firstAttempts++;
     }
-    if (facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
+    const isWhole = sitting.kind !== 'spot' && sitting.kind !== 'sketch';
+    if (isWhole && facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
     for (const slip of sitting.slips) this.slips[slip] = (this.slips[slip] ?? 0) + 1;
     this.counts = null;
   }
@@ -51,6 +52,31 @@ export class Tally {
     });
   }
 }
+
+/** By how much one sitting moved a strength, in chance. */
+export interface Move {
+  readonly sittingId: Sitting['id'];
+  readonly change: number;
+}
+
+/** The largest moves of a technique so far. */
+export class Moves {
+  private kept: readonly Move[] = [];
+
+  get largest(): readonly Move[] {
+    return this.kept;
+  }
+
+  take(sittingId: Move['sittingId'], change: number): void {
+    const least = this.kept.at(-1);
+    if (this.kept.length >= mostMoves && Math.abs(least?.change ?? 0) >= Math.abs(change)) return;
+    this.kept = [...this.kept, { sittingId, change }]
+      .sort((a, b) => Math.abs(b.change) - Math.abs(a.change))
+      .slice(0, mostMoves);
+  }
+}
+
+const mostMoves = 8;
 
 function median(values: readonly number[]): number | null {
   if (values.length === 0) return null;

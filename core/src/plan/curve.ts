@@ -1,5 +1,6 @@
 import { recallAt } from '../estimate/recall';
 import { type TechniqueOutlook, lentBy, readinessOf } from '../estimate/readiness';
+import type { Person } from '../estimate/strength';
 import type { TechniqueId } from '../log/technique';
 import type { Day } from '../log/time';
 import { memoryAfter } from './candidate';
@@ -15,6 +16,7 @@ export function readinessCurve(
   tracks: readonly Track[],
   targets: readonly Target[],
   dates: readonly Day[],
+  person: Person,
   outlookOf: (technique: TechniqueId) => TechniqueOutlook,
 ): ReadinessPoint[] {
   const step = Math.ceil(dates.length / exactPoints);
@@ -24,7 +26,7 @@ export function readinessCurve(
   const exactAt = (day: number, target: Target): Chances => {
     const key = day * targets.length + targets.indexOf(target);
     let chances = exact.get(key);
-    if (!chances) exact.set(key, (chances = chancesOn(day, target, worked, outlookOf)));
+    if (!chances) exact.set(key, (chances = chancesOn(day, target, worked, person, outlookOf)));
     return chances;
   };
   return dates.map((date, day) => {
@@ -52,6 +54,7 @@ function chancesOn(
   day: number,
   target: Target,
   tracks: readonly Track[],
+  person: Person,
   outlookOf: (technique: TechniqueId) => TechniqueOutlook,
 ): Chances {
   const sums = new Map<TechniqueId, { kept: number; dropped: number }>();
@@ -69,7 +72,7 @@ function chancesOn(
   }
   const { shares, difficulty } = target;
   return {
-    kept: readinessOf(shares, difficulty, outlookOf, (id) => sums.get(id)?.kept ?? 0).point,
-    dropped: readinessOf(shares, difficulty, outlookOf, (id) => sums.get(id)?.dropped ?? 0).point,
+    kept: readinessOf(person, shares, difficulty, outlookOf, (id) => sums.get(id)?.kept ?? 0).point,
+    dropped: readinessOf(person, shares, difficulty, outlookOf, (id) => sums.get(id)?.dropped ?? 0).point,
   };
 }

@@ -7,14 +7,14 @@ export const planParameters = {
   /** No plan reaches further than this. */
   mostDays: 180,
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
-  switching: 2,
+  switching: 4,
   /** On the day of an interview and the day before only items this short are planned. */
   lightMinutes: 10,
   lightDays: 1,
   /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
   inertia: 1.2,
   /** Times that the gain counts when its technique has an item on that day already. */
-  sameTechnique: 0.8,
+  sameTechnique: 0.9,
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
   freshPerDay: 2,
@@ -30,7 +30,7 @@ export const planParameters = {
    */
   leastGap: { days: 2, share: 0.1 },
   /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */
-  informationPerVariance: 0.5,
+  informationPerVariance: 0.1,
   /** Chance assumed for a fresh problem to be worked to its end. */
   freshEvidence: 0.6,
   /** Share of an interview given to problems without any technique. */

@@ -47,9 +47,10 @@ class Planner {
 
   run(): Plan {
     const { input, targets, dates, outlook } = this;
+    const { person } = input.estimates;
     const tracks = [...this.reviewTracks(), ...this.freshTracks()];
     for (const track of tracks) this.addBaseline(track);
-    const dropped = this.rememberedByTechnique();
+    const dropped = this.lentByTechnique();
     const done = this.sittingsToday.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0);
     const left = dates.map((date, day) =>
       Math.max(minutesOn(date, input.log.settings) - (day === 0 ? Math.round(done) : 0), 0),
@@ -71,12 +72,18 @@ class Planner {
       ),
       readiness: targets.flatMap(({ interviewId, shares, difficulty }, index) => {
         if (interviewId === null) return [];
-        const range = readinessOf(shares, difficulty, outlookOf, (id) => outlook.rememberedAt(id)[index] ?? 0);
-        const ifDropped = readinessOf(shares, difficulty, outlookOf, (id) => dropped.get(id)?.[index] ?? 0).point;
-        const now = readinessOf(shares, difficulty, outlookOf, (id) => outlookOf(id).rememberedNow).point;
+        const range = readinessOf(person, shares, difficulty, outlookOf, (id) => outlook.lentAt(id)[index] ?? 0);
+        const ifDropped = readinessOf(
+          person,
+          shares,
+          difficulty,
+          outlookOf,
+          (id) => dropped.get(id)?.[index] ?? 0,
+        ).point;
+        const now = readinessOf(person, shares, difficulty, outlookOf, (id) => outlookOf(id).lentNow).point;
         return [{ interviewId, now, ifKept: range.point, ifDropped, range }];
       }),
-      curve: readinessCurve(all, targets, dates, outlookOf),
+      curve: readinessCurve(all, targets, dates, person, outlookOf),
       unplaced: this.unplaced,
     };
   }
@@ -184,9 +191,9 @@ class Planner {
     }
   }
 
-  private rememberedByTechnique(): Map<TechniqueId, Float64Array> {
+  private lentByTechnique(): Map<TechniqueId, Float64Array> {
     const ids = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
-    return new Map([...ids].map((id) => [id, this.outlook.rememberedAt(id).slice()]));
+    return new Map([...ids].map((id) => [id, this.outlook.lentAt(id).slice()]));
   }
 
   /** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */

@@ -1,0 +1,66 @@
+import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { estimateLog } from './estimate';
+import { ForesightTally, Trust, lossOf } from './foresight';
+
+describe('foresight', () => {
+  it('loses nothing by being right and sure, and ln 2 by not knowing', () => {
+    expect(lossOf(1, true)).toBe(0);
+    expect(lossOf(0.5, false)).toBeCloseTo(Math.LN2, 12);
+    expect(lossOf(0, true)).toBeCloseTo(-Math.log(1e-6), 9);
+  });
+
+  it('counts predictions by class and month', () => {
+    const tally = new ForesightTally();
+    tally.take(0.85, true, '2026-10-31T20:00:00Z');
+    tally.take(0.81, false, '2026-11-01T20:00:00Z');
+    tally.take(1, true, '2026-11-02T20:00:00Z');
+    const { count, classes, months, calibration, baseLoss } = tally.summary();
+    expect(count).toBe(3);
+    expect(classes[8]).toEqual({ count: 2, foreseen: jasmine.any(Number), came: 0.5 });
+    expect(classes[8]?.foreseen).toBeCloseTo(0.83, 10);
+    expect(classes[9]).toEqual({ count: 1, foreseen: 1, came: 1 });
+    expect(months.map((it) => [it.month, it.count])).toEqual([
+      ['2026-10', 1],
+      ['2026-11', 2],
+    ]);
+    expect(calibration).toBeCloseTo(0.66 / 3, 10);
+    expect(baseLoss).toBeCloseTo((Math.LN2 + lossOf(2 / 3, false) + lossOf(0.5, true)) / 3, 10);
+  });
+
+  it('foresees the sittings of a log before it takes them in', () => {
+    const problems = Array.from({ length: 30 }, () => makeProblem());
+    const sittings = problems.map((problem, index) =>
+      makeSitting(problem.id, { minutes: 12, startedAt: daysAgo(60 - index) }),
+    );
+    const { foresight } = estimateLog(makeLog({ problems, sittings }), now);
+    expect(foresight.count).toBe(30);
+    expect(foresight.loss).toBeLessThan(Math.LN2);
+    expect(foresight.classes.reduce((sum, it) => sum + it.count, 0)).toBe(30);
+  });
+
+  it('is empty for an empty log', () => {
+    expect(estimateLog(makeLog({}), now).foresight).toEqual(
+      jasmine.objectContaining({ count: 0, loss: 0, baseLoss: 0, months: [], calibration: 0 }),
+    );
+  });
+});
+
+describe('trust in the own quantities', () => {
+  const trustAfter = (losses: readonly (readonly [number, number])[]): boolean => {
+    const trust = new Trust();
+    for (const [common, own] of losses) trust.take(common, own);
+    return trust.isOwn;
+  };
+
+  it('needs sixty sittings, and less lost over the last fifth of them', () => {
+    const better = (count: number): [number, number][] => Array.from({ length: count }, () => [0.5, 0.4]);
+    expect(trustAfter(better(59))).toBeFalse();
+    expect(trustAfter(better(60))).toBeTrue();
+    expect(trustAfter([...better(80), ...better(20).map(([a, b]): [number, number] => [b, a])])).toBeFalse();
+  });
+
+  it('is not given up over a single sitting', () => {
+    const better = Array.from({ length: 60 }, (): [number, number] => [0.5, 0.4]);
+    expect(trustAfter([...better, [0, 9]])).toBeTrue();
+  });
+});

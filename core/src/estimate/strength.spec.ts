@@ -1,0 +1,97 @@
+import { chanceRange } from './chance';
+import { type Coming, StrengthModel, creditsOf } from './strength';
+
+const coming = (technique: string, part: Partial<Coming> = {}): Coming => ({
+  kind: 'first-solve',
+  credits: creditsOf([technique]),
+  difficulty: 'medium',
+  practised: 0,
+  memory: null,
+  day: 0,
+  ...part,
+});
+
+const inFamily = (): string => 'family';
+
+describe('strength', () => {
+  it('moves towards the evidence and narrows', () => {
+    const model = new StrengthModel(inFamily, true);
+    const before = model.strengthOf('heap', 0, 0);
+    for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), 0.95);
+    const after = model.strengthOf('heap', 0, 8);
+    expect(after.mean).toBeGreaterThan(before.mean + 0.8);
+    expect(after.variance).toBeLessThan(before.variance);
+  });
+
+  it('lends to the family, less to strangers, and widens without practice', () => {
+    const model = new StrengthModel((id) => (id === 'greedy' ? 'other' : 'family'), true);
+    for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), 0.05);
+    const [heap, trie, greedy] = ['heap', 'trie', 'greedy'].map((id) => model.strengthOf(id, 0, 8).mean);
+    expect(heap).toBeLessThan(trie ?? 0);
+    expect(trie).toBeLessThan(greedy ?? 0);
+    expect(model.strengthOf('heap', 0, 200).variance).toBeGreaterThan(model.strengthOf('heap', 0, 8).variance);
+  });
+
+  it('learns more from a success at something hard', () => {
+    const after = (difficulty: 'easy' | 'hard'): number => {
+      const model = new StrengthModel(inFamily, true);
+      model.observe(coming('heap', { difficulty }), 0.9);
+      return model.strengthOf('heap', 0, 0).mean;
+    };
+    expect(after('hard')).toBeGreaterThan(after('easy'));
+  });
+
+  it('learns little from a solution that was recalled, and as much as ever from a failure', () => {
+    const moved = (memory: Coming['memory'], evidence: number): number => {
+      const model = new StrengthModel(inFamily, true);
+      const before = model.strengthOf('heap', 0, 10).mean;
+      model.observe(coming('heap', { memory, kind: 'rebuild', day: 10 }), evidence);
+      return model.strengthOf('heap', 0, 10).mean - before;
+    };
+    const fresh = { halfLife: 30, since: 9 };
+    expect(moved(fresh, 0.9)).toBeLessThan(moved(null, 0.9) / 3);
+    expect(moved(fresh, 0.9)).toBeGreaterThan(-0.05);
+    expect(moved(fresh, 0.1)).toBeLessThan(-0.3);
+  });
+
+  it('learns how much easy and hard differ for this person, and what practice lends, only where it may', () => {
+    const learned = (learnsPerson: boolean): StrengthModel => {
+      const model = new StrengthModel(inFamily, learnsPerson);
+      for (let day = 0; day < 60; day++) {
+        model.observe(coming('heap', { day, difficulty: 'hard', practised: 1 }), 0.05);
+        model.observe(coming('heap', { day, difficulty: 'easy', practised: 1 }), 0.5);
+        model.observe(coming('heap', { day, practised: 0 }), 0.5);
+      }
+      return model;
+    };
+    const own = learned(true).person();
+    const common = learned(false).person();
+    expect(common).toEqual({ lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1 });
+    expect(own.harder.hard).toBeGreaterThan(common.harder.hard + 0.2);
+    expect(own.harder.easy).toBeGreaterThan(common.harder.easy + 0.1);
+    expect(own.lend).toBeLessThan(common.lend);
+  });
+
+  it('learns that somebody forgets more slowly', () => {
+    const model = new StrengthModel(inFamily, true);
+    for (let day = 0; day < 40; day++)
+      model.observe(coming('heap', { day, kind: 'rebuild', memory: { halfLife: 6, since: day - 18 } }), 0.95);
+    expect(model.person().memory).toBeGreaterThan(1.1);
+  });
+
+  it('stays finite and sure of nothing, whatever comes', () => {
+    const model = new StrengthModel(inFamily, true);
+    for (let day = 0; day < 400; day++)
+      model.observe(coming('heap', { day, practised: 5, difficulty: 'hard' }), day < 200 ? 1 : 0);
+    const { mean, variance } = model.strengthOf('heap', 5, 400);
+    expect(Number.isFinite(mean)).toBeTrue();
+    expect(variance).toBeGreaterThan(0);
+    expect(model.person().lend).toBeGreaterThanOrEqual(0.1);
+  });
+
+  it('splits credit with the main technique first', () => {
+    expect(creditsOf(['a', 'b', 'c']).map(({ share }) => Math.round(share * 100))).toEqual([70, 15, 15]);
+    expect(creditsOf([])).toEqual([]);
+    expect(chanceRange({ mean: 0, variance: 1 }).point).toBe(0.5);
+  });
+});
