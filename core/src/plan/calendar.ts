@@ -1,34 +1,33 @@
 import type { TechniqueId } from '../log/technique';
-import type { Candidate, Placement } from './candidate';
+import type { Placement } from './candidate';
 import type { Target } from './horizon';
 import { planParameters } from './parameters';
+import type { PlannedKind } from './plan';
+import type { Track } from './track';
 
 /** An item that has its day. */
 export interface Placed {
-  readonly candidate: Candidate;
+  readonly track: Track;
   readonly placement: Placement;
   readonly isPinned: boolean;
-  /** Readiness gained when it was chosen, per minute of work and switching. */
-  readonly gainPerMinute: number;
 }
 
 /** The days of a plan, what is left of their minutes, and what they hold. */
 export class Calendar {
   readonly placed: readonly Placed[][];
-  private readonly techniques: readonly Set<TechniqueId>[];
-  private readonly fresh: number[];
   /** Days that two reviews of one problem must lie apart. */
   readonly leastGap: number;
   private readonly light: readonly boolean[];
+
+  private readonly minutes: readonly number[];
 
   constructor(
     /** Minutes left by day. */
     private readonly left: number[],
     targets: readonly Target[],
   ) {
+    this.minutes = [...left];
     this.placed = left.map(() => []);
-    this.techniques = left.map(() => new Set());
-    this.fresh = left.map(() => 0);
     this.leastGap = Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * left.length));
     this.light = left.map((_, day) =>
       targets.some(
@@ -46,25 +45,50 @@ export class Calendar {
     return this.left[day] ?? 0;
   }
 
+  /** Minutes of the day before anything was placed. */
+  minutesOn(day: number): number {
+    return this.minutes[day] ?? 0;
+  }
+
+  /** Whether something of this length could go there if nothing else did. */
+  admits(day: number, minutes: number): boolean {
+    return minutes <= this.minutesOn(day) && !(this.light[day] && minutes > planParameters.lightMinutes);
+  }
+
   /** Whether something of this length can go there, by minutes and by the rule of light last days. */
   hasRoom(day: number, minutes: number): boolean {
-    return minutes <= this.leftOn(day) && !(this.light[day] && minutes > planParameters.lightMinutes);
+    return minutes <= this.leftOn(day) && this.admits(day, minutes);
+  }
+
+  /** Whether an item can go there: as `hasRoom`, and not too many fresh problems on one day. */
+  isOpen(day: number, kind: PlannedKind, minutes: number): boolean {
+    return this.hasRoom(day, minutes) && (kind !== 'fresh' || this.freshOn(day) < planParameters.freshPerDay);
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {
-    return technique !== null && (this.techniques[day]?.has(technique) ?? false);
+    return technique !== null && this.itemsOn(day).some(({ track }) => track.candidate.technique === technique);
   }
 
   freshOn(day: number): number {
-    return this.fresh[day] ?? 0;
+    return this.itemsOn(day).filter(({ placement }) => placement.kind === 'fresh').length;
+  }
+
+  itemsOn(day: number): readonly Placed[] {
+    return this.placed[day] ?? [];
   }
 
   place(item: Placed): void {
     const { day, minutes } = item.placement;
     this.left[day] = this.leftOn(day) - minutes;
     this.placed[day]?.push(item);
-    if (item.candidate.technique !== null) this.techniques[day]?.add(item.candidate.technique);
-    if (item.placement.kind === 'fresh') this.fresh[day] = this.freshOn(day) + 1;
+  }
+
+  remove(track: Track, placement: Placement): void {
+    const items = this.placed[placement.day] ?? [];
+    const index = items.findIndex((item) => item.track === track && item.placement === placement);
+    if (index < 0) return;
+    items.splice(index, 1);
+    this.left[placement.day] = this.leftOn(placement.day) + placement.minutes;
   }
 
   /** Minutes left over all days. */

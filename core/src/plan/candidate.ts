@@ -92,7 +92,7 @@ export function triedDays(notBefore: number, length: number, offset: number): nu
 }
 
 /** Placements with one more, in order of days. */
-export function withPlacement(placements: readonly Placement[], added: Placement): Placement[] {
+export function withPlacement(placements: readonly Placement[], added: Placement): readonly Placement[] {
   const at = placements.findIndex((placement) => placement.day > added.day);
   return at < 0 ? [...placements, added] : [...placements.slice(0, at), added, ...placements.slice(at)];
 }

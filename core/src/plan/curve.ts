@@ -4,9 +4,9 @@ import type { Person } from '../estimate/strength';
 import type { TechniqueId } from '../log/technique';
 import type { Day } from '../log/time';
 import { memoryAfter } from './candidate';
-import { type Track, creditsOrNone } from './greedy';
 import type { Target } from './horizon';
 import type { ReadinessPoint } from './plan';
+import { type Track, creditsOrNone } from './track';
 
 /** Days computed exactly over the whole plan; between them the curve is drawn straight. */
 const exactPoints = 30;

@@ -1,34 +1,29 @@
-import type { Calendar } from './calendar';
-import { type Candidate, type Placement, lentAtTargets, triedDays, withPlacement } from './candidate';
-import type { Target } from './horizon';
+import { type Candidate, type Placement, triedDays } from './candidate';
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
+import type { Schedule } from './schedule';
+import { type Track, creditsOrNone, successorOf } from './track';
 
-/** A candidate while the plan grows around it. */
-export interface Track {
-  readonly candidate: Candidate;
-  placements: Placement[];
-  /** What it lends at each target with these placements. */
-  recalls: number[];
-  best: Best | null;
-  /** What can be tried next; null until it is needed, and again after every placement. */
-  options: Option[] | null;
-}
-
-/** One more placement, and the recalls at the targets that it would lead to. */
+/** One more placement, and what the track would lend at the targets with it. */
 interface Option {
   readonly placement: Placement;
-  readonly recalls: number[];
+  readonly lent: number[];
   readonly inertia: number;
 }
 
 interface Best {
   readonly option: Option;
-  /** Readiness per minute, without inertia and penalties. */
-  readonly gainPerMinute: number;
   /** What candidates are compared by. */
   readonly score: number;
   readonly version: number;
+}
+
+/** A track and what can be tried next on it. */
+interface Runner {
+  readonly track: Track;
+  best: Best | null;
+  /** Null until it is needed, and again after every placement. */
+  options: Option[] | null;
 }
 
 export interface GreedyHelp {
@@ -43,82 +38,45 @@ export interface GreedyHelp {
  * everything placed so far. Gains only fall as a technique fills up, so a gain is judged again only when its candidate
  * comes to the front with an old one (lazy greedy: Minoux 1978). Successors of what is placed are added to `tracks`.
  */
-export function fillGreedily(
-  tracks: Track[],
-  calendar: Calendar,
-  outlook: Outlook,
-  targets: readonly Target[],
-  help: GreedyHelp,
-): void {
+export function fillGreedily(tracks: Track[], schedule: Schedule, help: GreedyHelp): void {
+  const { calendar, outlook, targets } = schedule;
   const total = Math.max(calendar.totalLeft(), 1);
-  const search = (track: Track, index: number): void => {
-    track.options ??= optionsOf(track, index, calendar, targets, help);
-    track.best = bestOf(track, track.options, calendar, outlook);
+  const search = (runner: Runner, index: number): void => {
+    runner.options ??= optionsOf(runner.track, index, schedule, help);
+    runner.best = bestOf(runner.track, runner.options, schedule);
   };
-  tracks.forEach(search);
+  const runners = tracks.map((track): Runner => ({ track, best: null, options: null }));
+  runners.forEach(search);
   for (let round = 0; ; round++) {
-    const index = foremost(tracks);
-    const track = tracks[index];
-    if (!track?.best) return;
+    const index = foremost(runners);
+    const runner = runners[index];
+    if (!runner?.best) return;
     if (round % 64 === 0 && !help.onProgress(1 - calendar.totalLeft() / total)) return;
-    const { best, candidate } = track;
-    if (!isOpen(calendar, best.option.placement)) {
-      search(track, index);
-    } else if (best.version !== versionOf(candidate, outlook)) {
-      track.best = bestOf(track, [best.option], calendar, outlook);
+    const { track, best } = runner;
+    const { placement, lent } = best.option;
+    if (!calendar.isOpen(placement.day, placement.kind, placement.minutes)) {
+      search(runner, index);
+    } else if (best.version !== versionOf(track.candidate, outlook)) {
+      runner.best = bestOf(track, [best.option], schedule);
     } else {
-      const { placement, recalls } = best.option;
-      calendar.place({ candidate, placement, isPinned: false, gainPerMinute: best.gainPerMinute });
-      take(track, placement, recalls, outlook);
-      search(track, index);
+      schedule.put(track, placement, false, lent);
+      runner.options = null;
+      search(runner, index);
       const next = successorOf(track, targets);
-      if (next) search(next, tracks.push(next) - 1);
+      if (!next) continue;
+      tracks.push(next);
+      const added: Runner = { track: next, best: null, options: null };
+      search(added, runners.push(added) - 1);
     }
   }
 }
 
-/** A track without placements. */
-export function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
-  return {
-    candidate,
-    placements: [],
-    recalls: lentAtTargets(candidate.memory, [], targets),
-    best: null,
-    options: null,
-  };
+/** Readiness per minute by the slope of what is lent; quicker than the exact gain, and near it. */
+export function quickGain(track: Track, lent: readonly number[], minutes: number, outlook: Outlook): number {
+  return gainBy(worthOf(track.candidate, outlook), track.lent, lent) / (minutes + planParameters.switching);
 }
 
-/** The track that becomes open by what was placed on this one. */
-export function successorOf({ candidate }: Track, targets: readonly Target[]): Track | null {
-  return candidate.successor && trackOf(candidate.successor, targets);
-}
-
-/** Notes a placement in its track and in the outlook. */
-export function take(track: Track, placement: Placement, recalls: number[], outlook: Outlook): void {
-  const amounts = recalls.map((recall, index) => recall - (track.recalls[index] ?? 0));
-  for (const { technique, share } of creditsOrNone(track.candidate)) {
-    const part = amounts.map((amount) => amount * share);
-    outlook.add(technique, part);
-  }
-  track.placements = withPlacement(track.placements, placement);
-  track.recalls = recalls;
-  track.options = null;
-}
-
-/** Readiness that going from the track's recalls to these would add, all targets together. */
-export function gainOf(track: Track, recalls: readonly number[], outlook: Outlook): number {
-  return gainBy(worthOf(track.candidate, outlook), track.recalls, recalls);
-}
-
-export function creditsOrNone(
-  candidate: Candidate,
-): readonly { readonly technique: string | null; readonly share: number }[] {
-  return candidate.credits.length > 0 ? candidate.credits : noTechnique;
-}
-
-const noTechnique = [{ technique: null, share: 1 }] as const;
-
-/** Readiness per unit of this candidate's recall at each target. */
+/** Readiness per unit that this candidate lends at each target. */
 function worthOf(candidate: Candidate, outlook: Outlook): number[] {
   const worth: number[] = [];
   for (const { technique, share } of creditsOrNone(candidate)) {
@@ -134,11 +92,11 @@ function gainBy(worth: readonly number[], from: readonly number[], to: readonly 
   return gain;
 }
 
-function foremost(tracks: readonly Track[]): number {
+function foremost(runners: readonly Runner[]): number {
   let first = -1;
   let score = 0;
-  for (let index = 0; index < tracks.length; index++) {
-    const found = tracks[index]?.best?.score ?? 0;
+  for (let index = 0; index < runners.length; index++) {
+    const found = runners[index]?.best?.score ?? 0;
     if (found > score) {
       first = index;
       score = found;
@@ -153,56 +111,33 @@ function versionOf(candidate: Candidate, outlook: Outlook): number {
   return version;
 }
 
-function isOpen(calendar: Calendar, { day, kind, minutes }: Placement): boolean {
-  return calendar.hasRoom(day, minutes) && (kind !== 'fresh' || calendar.freshOn(day) < planParameters.freshPerDay);
-}
-
-/** How much less a gain counts where its day has the technique already. */
-function crowdingOn(calendar: Calendar, { day }: Placement, { technique }: Candidate): number {
-  return calendar.hasTechnique(day, technique) ? planParameters.sameTechnique : 1;
-}
-
 /** Every day and kind that can be tried now, far enough from the candidate's own placements. */
-function optionsOf(
-  track: Track,
-  index: number,
-  calendar: Calendar,
-  targets: readonly Target[],
-  help: GreedyHelp,
-): Option[] {
-  const { candidate, placements } = track;
+function optionsOf(track: Track, index: number, schedule: Schedule, help: GreedyHelp): Option[] {
+  const { candidate } = track;
   const options: Option[] = [];
-  if (placements.length >= candidate.most) return options;
-  for (const day of triedDays(candidate.notBefore, calendar.length, index)) {
-    if (placements.some((placement) => Math.abs(placement.day - day) < calendar.leastGap)) continue;
+  for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index)) {
     for (const { kind, minutes } of candidate.kinds) {
       const placement: Placement = { day, kind, minutes };
-      if (!isOpen(calendar, placement)) continue;
-      const recalls = lentAtTargets(candidate.memory, placements, targets, placement);
-      options.push({ placement, recalls, inertia: help.wasPlanned(candidate, placement) ? planParameters.inertia : 1 });
+      if (!schedule.allows(track, placement)) continue;
+      const inertia = help.wasPlanned(candidate, placement) ? planParameters.inertia : 1;
+      options.push({ placement, lent: schedule.lentWith(track, placement), inertia });
     }
   }
   return options;
 }
 
-function bestOf(track: Track, options: readonly Option[], calendar: Calendar, outlook: Outlook): Best | null {
+function bestOf(track: Track, options: readonly Option[], { calendar, outlook }: Schedule): Best | null {
   const worth = worthOf(track.candidate, outlook);
   let first: Option | null = null;
-  let [firstGain, firstScore] = [0, 0];
+  let firstScore = 0;
   for (const option of options) {
-    const { placement, recalls, inertia } = option;
-    const gain = gainBy(worth, track.recalls, recalls) / (placement.minutes + planParameters.switching);
+    const { placement, lent, inertia } = option;
+    const { day, kind, minutes } = placement;
+    const gain = (gainBy(worth, track.lent, lent) / (minutes + planParameters.switching)) * inertia;
     // Penalties only lower a score, so most options are done with before their day is looked at.
-    if (gain * inertia <= firstScore || !isOpen(calendar, placement)) continue;
-    const score = gain * inertia * crowdingOn(calendar, placement, track.candidate);
-    if (score > firstScore) [first, firstGain, firstScore] = [option, gain, score];
+    if (gain <= firstScore || !calendar.isOpen(day, kind, minutes)) continue;
+    const score = gain * (calendar.hasTechnique(day, track.candidate.technique) ? planParameters.sameTechnique : 1);
+    if (score > firstScore) [first, firstScore] = [option, score];
   }
-  return (
-    first && {
-      option: first,
-      gainPerMinute: firstGain,
-      score: firstScore,
-      version: versionOf(track.candidate, outlook),
-    }
-  );
+  return first && { option: first, score: firstScore, version: versionOf(track.candidate, outlook) };
 }

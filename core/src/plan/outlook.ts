@@ -1,7 +1,16 @@
 import type { Estimates } from '../estimate/estimate';
+import { transferParameters } from '../estimate/parameters';
 import { type TechniqueOutlook, chanceOn, practiceSlope } from '../estimate/readiness';
 import type { TechniqueId } from '../log/technique';
 import type { Target } from './horizon';
+import { tangentAbove } from './tangent';
+
+/** A tangent above a technique's readiness; see `Outlook.tangent`. */
+interface Touching {
+  readonly above: number;
+  readonly slope: number;
+  readonly gained: number;
+}
 
 /**
  * What is lent to each technique at each target, kept up to date while a plan grows, and what one more unit is worth
@@ -46,6 +55,45 @@ export class Outlook {
     return worth;
   }
 
+  /** Importance-weighted readiness gained where a share of `after` is lent instead of that of `before`. */
+  gainOf(technique: TechniqueId | null, before: readonly number[], after: readonly number[], share: number): number {
+    const outlook = this.outlookOf(technique);
+    const sums = this.lentAt(technique);
+    let gain = 0;
+    for (let index = 0; index < this.targets.length; index++) {
+      const target = this.targets[index];
+      const weight = target ? this.weightOf(technique, target) : 0;
+      const change = ((after[index] ?? 0) - (before[index] ?? 0)) * share;
+      if (!target || weight === 0 || change === 0) continue;
+      const sum = sums[index] ?? 0;
+      gain += weight * (this.chance(outlook, sum + change, target) - this.chance(outlook, sum, target));
+    }
+    return gain;
+  }
+
+  /**
+   * The tangent of a concave curve above the technique's readiness at a target, at what is lent there now: `slope` for
+   * every unit lent, how far the curve lies `above` readiness without the last so many units `added`, and what readiness
+   * itself `gained` by them.
+   */
+  tangent(technique: TechniqueId | null, index: number, added: number): Touching {
+    const target = this.targets[index];
+    const weight = target ? this.weightOf(technique, target) : 0;
+    if (!target || weight === 0) return { above: 0, slope: 0, gained: 0 };
+    const { perProblem } = transferParameters;
+    const outlook = this.outlookOf(technique);
+    const lent = this.lentAt(technique)[index] ?? 0;
+    const power = this.estimates.person.lend * scaleOf(outlook);
+    const chanceAt = (practice: number): number => this.chance(outlook, (practice - 1) / perProblem, target);
+    const { value, slope } = tangentAbove(chanceAt, power, 1 + perProblem * lent);
+    const without = this.chance(outlook, lent - added, target);
+    return {
+      above: weight * (value - without),
+      slope: weight * slope * perProblem,
+      gained: weight * (this.chance(outlook, lent, target) - without),
+    };
+  }
+
   outlookOf(technique: TechniqueId | null): TechniqueOutlook {
     let outlook = this.outlooks.get(technique);
     if (!outlook) {
@@ -66,12 +114,24 @@ export class Outlook {
     const outlook = this.outlookOf(technique);
     const sums = this.lentAt(technique);
     return Float64Array.from(this.targets, (target, index) => {
-      const share = technique === null ? this.untaggedShare : (target.shares.get(technique) ?? 0);
-      if (share === 0) return 0;
+      const weight = this.weightOf(technique, target);
+      if (weight === 0) return 0;
       const sum = sums[index] ?? 0;
-      const chance = chanceOn(person, outlook, sum, target.difficulty);
-      const scale = 1 / Math.sqrt(1 + (Math.PI * outlook.state.variance) / 8);
-      return target.importance * share * chance * (1 - chance) * scale * person.lend * practiceSlope(sum);
+      const chance = this.chance(outlook, sum, target);
+      return weight * chance * (1 - chance) * scaleOf(outlook) * person.lend * practiceSlope(sum);
     });
   }
+
+  private weightOf(technique: TechniqueId | null, { importance, shares }: Target): number {
+    return importance * (technique === null ? this.untaggedShare : (shares.get(technique) ?? 0));
+  }
+
+  private chance(outlook: TechniqueOutlook, lent: number, { difficulty }: Target): number {
+    return chanceOn(this.estimates.person, outlook, Math.max(lent, 0), difficulty);
+  }
+}
+
+/** By what the uncertainty of a strength flattens its chance (see `expectedChance`). */
+function scaleOf({ state }: TechniqueOutlook): number {
+  return 1 / Math.sqrt(1 + (Math.PI * state.variance) / 8);
 }

@@ -37,6 +37,8 @@ export const planParameters = {
   untaggedShare: 0.01,
   /** Days that are tried for every candidate, and every how many days after that. */
   tried: { allDays: 14, step: 5 },
+  /** The search after the first filling: gains computed at most, and the least readiness that is worth a change. */
+  improving: { evaluations: 30_000, leastGain: 1e-6 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
   promising: { least: 100, minutesEach: 15 },
 } as const;

@@ -7,6 +7,7 @@ import { type Target, comingInterviews, horizonDays, targetsOf } from './horizon
 import { Outlook } from './outlook';
 import type { PlanItem, Reasons } from './plan';
 import { reasonSentence } from './reason-sentence';
+import { trackOf } from './track';
 
 const target = (time: number): Target => ({
   interviewId: newId(),
@@ -72,7 +73,11 @@ describe('the calendar', () => {
 
   it('keeps count of minutes, techniques and fresh slots', () => {
     const calendar = new Calendar([30, 30, 30], []);
-    calendar.place({ candidate, placement: { day: 1, kind: 'fresh', minutes: 25 }, isPinned: false, gainPerMinute: 0 });
+    calendar.place({
+      track: trackOf(candidate, []),
+      placement: { day: 1, kind: 'fresh', minutes: 25 },
+      isPinned: false,
+    });
     expect([calendar.leftOn(1), calendar.freshOn(1), calendar.hasTechnique(1, 'heap'), calendar.totalLeft()]).toEqual([
       5,
       1,

@@ -4,15 +4,18 @@ import type { Placed } from './calendar';
 import type { Target } from './horizon';
 import type { PlanInput, Reasons } from './plan';
 
-/** Why an item is where it is. `kept` are its recalls at the targets with the whole plan kept. */
-export function reasonsFor(
-  item: Placed,
-  recallOnDay: number | null,
-  kept: readonly number[],
-  input: PlanInput,
-  targets: readonly Target[],
-): Reasons {
-  const { candidate } = item;
+/** What only the whole plan can tell of an item. */
+export interface InPlan {
+  /** Recall on its day before it is done; null for a fresh problem. */
+  readonly recallOnDay: number | null;
+  /** Recall at each target with the whole plan kept. */
+  readonly recallsIfKept: readonly number[];
+  readonly gainPerMinute: number;
+}
+
+/** Why an item is where it is. */
+export function reasonsFor(item: Placed, input: PlanInput, targets: readonly Target[], inPlan: InPlan): Reasons {
+  const { candidate } = item.track;
   const { estimates } = input;
   const technique = candidate.technique === null ? undefined : estimates.techniques.get(candidate.technique);
   const last = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId)?.lastSitting;
@@ -23,14 +26,14 @@ export function reasonsFor(
   );
   return {
     recallNow: candidate.memory ? recallAt(candidate.memory, 0) : null,
-    recallOnDay: candidate.memory ? recallOnDay : null,
-    recallIfKept: candidate.memory ? (kept[index] ?? null) : null,
+    recallOnDay: inPlan.recallOnDay,
+    recallIfKept: candidate.memory ? (inPlan.recallsIfKept[index] ?? null) : null,
     recallIfDropped: candidate.memory && target ? recallAt(candidate.memory, target.time) : null,
     strength: technique?.strength ?? null,
     evidence: technique?.sittings ?? 0,
     interviewId: target?.interviewId ?? null,
     share: target && candidate.technique !== null ? (target.shares.get(candidate.technique) ?? 0) : 0,
-    gainPerMinute: Math.max(item.gainPerMinute, 0),
+    gainPerMinute: Math.max(inPlan.gainPerMinute, 0),
     lastSitting: last
       ? {
           at: last.startedAt,
@@ -54,7 +57,7 @@ function isRecent(at: Instant, asOf: Instant): boolean {
 }
 
 /** The target after the item's day in which its technique weighs most. */
-function helpedMost({ candidate, placement }: Placed, targets: readonly Target[]): number {
+function helpedMost({ track: { candidate }, placement }: Placed, targets: readonly Target[]): number {
   let best = -1;
   let weight = -1;
   targets.forEach((target, index) => {

@@ -1,0 +1,123 @@
+import type { ProblemEstimate } from '../estimate/estimate';
+import type { Choice } from '../log/choice';
+import type { Problem } from '../log/problem';
+import { minutesOn, sittingTarget, targetFor } from '../log/settings';
+import type { ReviewKind, Sitting } from '../log/sitting';
+import type { TechniqueId } from '../log/technique';
+import { type Day, daysBetween } from '../log/time';
+import type { Candidate } from './candidate';
+import type { Target } from './horizon';
+import { planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
+import type { PlanInput } from './plan';
+
+/** Says what can be planned at all, and how long it takes. */
+export class CandidateMaker {
+  private readonly satToday: ReadonlySet<string>;
+
+  /** `dates` are the days of the plan, today first; `choices` are by `targetKey`. */
+  constructor(
+    private readonly input: PlanInput,
+    private readonly targets: readonly Target[],
+    private readonly dates: readonly Day[],
+    private readonly choices: ReadonlyMap<string, Choice>,
+    sittingsToday: readonly Sitting[],
+  ) {
+    this.satToday = new Set(sittingsToday.map((sitting) => sitting.problemId));
+  }
+
+  /** Every problem that was sat; one that was dropped can be remembered, but not planned. */
+  reviews(): Candidate[] {
+    return this.input.log.problems.flatMap((problem) => {
+      const estimate = this.input.estimates.problems.get(problem.id);
+      if (!estimate) return [];
+      const choice = this.choiceFor(`problem:${problem.id}`);
+      const isDropped = choice !== undefined && 'dropped' in choice;
+      const candidate: Candidate = {
+        problemId: problem.id,
+        technique: estimate.credits[0]?.technique ?? null,
+        credits: estimate.credits,
+        memory: estimate.memory,
+        kinds: isDropped ? [] : this.kindsOf(problem, estimate),
+        notBefore: Math.max(this.notBefore(choice), this.satToday.has(problem.id) ? 1 : 0),
+        bonus: 1,
+        most: isDropped ? 0 : Infinity,
+        successor: null,
+      };
+      return [candidate];
+    });
+  }
+
+  /** The fresh problems of every technique that an interview asks, as many behind each other as may find a place. */
+  fresh(): Candidate[] {
+    const { estimates, log } = this.input;
+    const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
+    const minutes = Math.round(targetFor(null, log.settings) * this.paceOfFirstSolves());
+    const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
+    const roomForFresh = Math.min(all / minutes, planParameters.freshAtMost);
+    return [...wanted].flatMap((technique) => {
+      const isAsked = this.targets.some((target) => (target.shares.get(technique) ?? 0) >= planParameters.freshShare);
+      const estimate = estimates.techniques.get(technique);
+      const missing = planParameters.freshBelow - (estimate?.sittings ?? 0);
+      const choice = this.choiceFor(`technique:${technique}`);
+      const isPinned = choice !== undefined && 'pin' in choice;
+      if (!estimate || (!isAsked && !isPinned) || (choice && 'dropped' in choice)) return [];
+      const count = Math.max(missing, Math.ceil(roomForFresh * (1 / wanted.size + this.largestShare(technique))));
+      let successor: Candidate | null = null;
+      for (let index = count - 1; index >= 0; index--)
+        successor = {
+          problemId: null,
+          technique,
+          credits: [{ technique, share: 1 }],
+          memory: null,
+          kinds: [{ kind: 'fresh', minutes }],
+          notBefore: this.notBefore(choice),
+          bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
+          most: 1,
+          successor,
+        };
+      return successor ? [successor] : [];
+    });
+  }
+
+  private largestShare(technique: TechniqueId): number {
+    return Math.max(0, ...this.targets.map((target) => target.shares.get(technique) ?? 0));
+  }
+
+  /** Median of minutes over target of the person's first solves; 1 while there are too few. */
+  private paceOfFirstSolves(): number {
+    const { problems, sittings, settings } = this.input.log;
+    const byId = new Map(problems.map((problem) => [problem.id, problem]));
+    const { least, counted, range } = planParameters.pace;
+    const paces: number[] = [];
+    for (let index = sittings.length - 1; index >= 0 && paces.length < counted; index--) {
+      const sitting = sittings[index];
+      const problem = byId.get(sitting?.problemId ?? '');
+      if (sitting?.kind === 'first-solve' && sitting.minutes !== null && problem)
+        paces.push(sitting.minutes / targetFor(problem.difficulty, settings));
+    }
+    if (paces.length < least) return 1;
+    const middle = paces.sort((a, b) => a - b)[Math.floor(paces.length / 2)] ?? 1;
+    return Math.min(Math.max(middle, range[0]), range[1]);
+  }
+
+  private kindsOf(problem: Problem, { lastSitting }: ProblemEstimate): Candidate['kinds'] {
+    return plannedReviewKinds.map((kind) => ({ kind, minutes: this.minutesFor(kind, problem, lastSitting) }));
+  }
+
+  private minutesFor(kind: ReviewKind, problem: Problem, lastSitting: Sitting): number {
+    const target = sittingTarget(kind, problem.difficulty, this.input.log.settings);
+    const wasShort = lastSitting.kind === 'spot' || lastSitting.kind === 'sketch';
+    if (kind !== 'rebuild' || lastSitting.minutes === null || wasShort) return target;
+    const [least, most] = rebuildRange;
+    return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
+  }
+
+  private choiceFor(key: string): Choice['choice'] | undefined {
+    return this.choices.get(key)?.choice;
+  }
+
+  private notBefore(choice: Choice['choice'] | undefined): number {
+    const [today] = this.dates;
+    return today && choice && 'notBefore' in choice ? Math.max(daysBetween(today, choice.notBefore), 0) : 0;
+  }
+}

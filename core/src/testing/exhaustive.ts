@@ -1,0 +1,164 @@
+import type { Placement } from '../plan/candidate';
+import { lentAtTargets, withPlacement } from '../plan/candidate';
+import { lengthsOf } from '../plan/bound';
+import { planParameters } from '../plan/parameters';
+import type { Planner } from '../plan/planner';
+import { usableMinutes } from '../plan/prices';
+import { type Track, creditsOrNone, trackOf } from '../plan/track';
+
+/** Its gain is by the tangents at the plan that was found: in sum never below the true gain. */
+interface Sequence {
+  readonly gain: number;
+  readonly placements: readonly Placement[];
+}
+
+export interface Optimum {
+  /** The most importance-weighted readiness that any plan adds to doing nothing. */
+  readonly gain: number;
+  /** False when there were too many plans to look at all. */
+  readonly isProven: boolean;
+}
+
+/**
+ * The true optimum of a small case: every sequence of every track is tried with every other's, except where the tangents
+ * and prices of minutes prove that nothing better can follow. Starts from what the planner found; plans that are not
+ * better than that by more than the tolerance, a share of the gain, may be passed over.
+ */
+export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_000): Optimum {
+  const { schedule } = planner;
+  const { targets, calendar, outlook } = schedule;
+  const reached = planner.standing().reached;
+  const tangents = new Map<string | null, { slope: number; added: number }[]>();
+  const tracks: Track[] = [];
+  const opened = new Set(planner.tracks.map(({ candidate }) => candidate));
+  for (const track of planner.tracks) {
+    tracks.push(trackOf(track.candidate, targets));
+    let next = track.candidate.successor;
+    for (let more = 0; next && !opened.has(next) && more < 2; next = next.successor, more++)
+      tracks.push(trackOf(next, targets));
+    for (const { technique, share } of creditsOrNone(track.candidate)) {
+      const known = tangents.get(technique) ?? targets.map(() => ({ slope: 0, added: 0 }));
+      const nothing = lentAtTargets(track.candidate.memory, [], targets);
+      known.forEach((it, index) => (it.added += share * ((track.lent[index] ?? 0) - (nothing[index] ?? 0))));
+      tangents.set(technique, known);
+    }
+  }
+  let idle = 0;
+  for (const [technique, known] of tangents)
+    known.forEach((it, index) => {
+      const { above, slope } = outlook.tangent(technique, index, it.added);
+      it.slope = slope;
+      idle += above - slope * it.added;
+    });
+  const all = tracks.map((track) => sequencesFor(track, planner, tangents));
+  const minutes = Array.from({ length: calendar.length }, (_, day) => calendar.minutesOn(day));
+  const usable = usableMinutes(lengthsOf(planner.tracks), Math.max(...minutes, 0));
+  const restOf = restsBy(all, usable);
+  // Everything is taken out, so that gains are counted from doing nothing.
+  for (const track of planner.tracks) for (const placement of track.placements) schedule.takeOut(track, placement);
+  let best = reached;
+  const enough = reached / (1 - tolerance);
+  let steps = 0;
+  const left = [...minutes];
+  const fresh = minutes.map(() => 0);
+  const chosen: Sequence[] = [];
+  const visit = (index: number, linear: number): void => {
+    if (++steps > mostSteps) return;
+    if (idle + linear + restOf(index, left) <= Math.max(best, enough) + 1e-9) return;
+    if (index === all.length) {
+      best = Math.max(best, gainOf(chosen));
+      return;
+    }
+    // Fresh problems of a technique are all alike: the next one never comes before the one that opens it.
+    const isNext = index > 0 && tracks[index - 1]?.candidate.successor === tracks[index]?.candidate;
+    const earliest = isNext ? (chosen[index - 1]?.placements[0]?.day ?? Infinity) : 0;
+    for (const sequence of all[index] ?? []) {
+      const { placements, gain } = sequence;
+      if (placements.some(({ day, minutes: taken }) => taken > (left[day] ?? 0) || day < earliest)) continue;
+      for (const { day, minutes: taken, kind } of placements) {
+        left[day] = (left[day] ?? 0) - taken;
+        if (kind === 'fresh') fresh[day] = (fresh[day] ?? 0) + 1;
+      }
+      if (fresh.every((count) => count <= planParameters.freshPerDay)) {
+        chosen.push(sequence);
+        visit(index + 1, linear + gain);
+        chosen.pop();
+      }
+      for (const { day, minutes: taken, kind } of placements) {
+        left[day] = (left[day] ?? 0) + taken;
+        if (kind === 'fresh') fresh[day] = (fresh[day] ?? 0) - 1;
+      }
+    }
+  };
+  const gainOf = (sequences: readonly Sequence[]): number => {
+    let gain = 0;
+    const done: (readonly [Track, Placement])[] = [];
+    sequences.forEach(({ placements }, index) => {
+      const track = tracks[index];
+      for (const placement of track ? placements : []) {
+        if (!track) continue;
+        gain += schedule.gainOf(track, schedule.lentWith(track, placement));
+        schedule.put(track, placement);
+        done.push([track, placement]);
+      }
+    });
+    for (const [track, placement] of done.reverse()) schedule.takeOut(track, placement);
+    return gain;
+  };
+  visit(0, 0);
+  return { gain: best, isProven: steps <= mostSteps };
+}
+
+/** Every sequence that keeps its distance and fits its days alone, the empty one too; the most promising first. */
+function sequencesFor(
+  track: Track,
+  { schedule }: Planner,
+  tangents: ReadonlyMap<string | null, readonly { readonly slope: number }[]>,
+): Sequence[] {
+  const { candidate } = track;
+  const { calendar, targets } = schedule;
+  const nothing = lentAtTargets(candidate.memory, [], targets);
+  const made: Sequence[] = [];
+  const add = (placements: readonly Placement[]): void => {
+    const lent = lentAtTargets(candidate.memory, placements, targets);
+    let gain = 0;
+    for (const { technique, share } of creditsOrNone(candidate))
+      lent.forEach((amount, index) => {
+        gain += share * (tangents.get(technique)?.[index]?.slope ?? 0) * (amount - (nothing[index] ?? 0));
+      });
+    made.push({ placements, gain });
+    if (placements.length >= candidate.most) return;
+    const from = placements.length === 0 ? candidate.notBefore : (placements.at(-1)?.day ?? 0) + calendar.leastGap;
+    for (let day = from; day < calendar.length; day++)
+      for (const { kind, minutes } of candidate.kinds)
+        if (calendar.admits(day, minutes)) add(withPlacement(placements, { day, kind, minutes }));
+  };
+  add([]);
+  return made.sort((a, b) => b.gain - a.gain);
+}
+
+/** The most that the sequences of the tracks from one on can give by the tangents, for every rest of minutes by day. */
+function restsBy(
+  all: readonly (readonly Sequence[])[],
+  usable: readonly number[],
+): (index: number, left: readonly number[]) => number {
+  const known = all.map(() => new Map<number, number>());
+  const restOf = (index: number, left: readonly number[]): number => {
+    const memo = known[index];
+    if (!memo) return 0;
+    const rest = left.map((it) => usable[it] ?? it);
+    const key = rest.reduce((sum, it) => sum * usable.length + it, 0);
+    const found = memo.get(key);
+    if (found !== undefined) return found;
+    let best = 0;
+    for (const { placements, gain } of all[index] ?? []) {
+      if (placements.some(({ day, minutes }) => minutes > (rest[day] ?? 0))) continue;
+      const after = [...rest];
+      for (const { day, minutes } of placements) after[day] = (after[day] ?? 0) - minutes;
+      best = Math.max(best, gain + restOf(index + 1, after));
+    }
+    memo.set(key, best);
+    return best;
+  };
+  return restOf;
+}
