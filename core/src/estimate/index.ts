@@ -1,7 +1,10 @@
 export * from './chance';
 export * from './estimate';
 export * from './evidence';
+export type * from './foresight';
 export * from './parameters';
 export * from './predict';
 export * from './readiness';
 export * from './recall';
+export type { Credit, Person } from './strength';
+export type { Move } from './tally';

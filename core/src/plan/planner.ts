@@ -20,6 +20,7 @@ import type { Plan, PlanDay, PlanInput, PlanItem, PlannedKind, UnplacedPin } fro
 import { reasonsFor } from './reasons';
 import { Schedule } from './schedule';
 import { type Track, creditsOrNone, successorOf, trackOf } from './track';
+import { type WeighedDay, weighDay } from './weigh';
 
 /**
  * Chooses for each day from today to the last interview what to review how, and where to put fresh problems, so that
@@ -63,6 +64,12 @@ export class Planner {
   /** What the plan adds to doing nothing, and what no plan could exceed; importance-weighted over the interviews. */
   standing(): Standing {
     return standingOf(this.tracks, this.schedule);
+  }
+
+  /** What else was weighed for a day of the plan, and why it is not there; null for a day that is not in the plan. */
+  weigh(date: Day): WeighedDay | null {
+    const day = this.dates.indexOf(date);
+    return day < 0 ? null : weighDay(this.tracks, this.schedule, this.dates, day);
   }
 
   /** Places pins, fills the rest and improves it; gives all tracks that came up on the way. */

@@ -1,8 +1,8 @@
 import { computed, effect, inject } from '@angular/core';
-import type { PlanDay } from '@lernen/core/plan';
+import type { PlanDay, Standing, WeighedDay, WhatIf } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { type Remote, proxy, wrap } from 'comlink';
-import type { Derived, PlannerApi } from '../workers/planner/planner.worker';
+import type { Derived, LookingBack, Outcome, PlannerApi } from '../workers/planner/planner.worker';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
@@ -73,8 +73,22 @@ export const DerivedStore = signalStore(
       if (isStale) await derive();
     };
 
+    /** Asks the worker about the plan that it made last; null while there is none. */
+    const ask = async <T>(question: (planner: Remote<PlannerApi>) => Promise<T | null>): Promise<T | null> => {
+      try {
+        return planner ? await question(planner) : null;
+      } catch (error) {
+        notices.fail(error);
+        return null;
+      }
+    };
+
     return {
       derive,
+      whatIf: (whatIf: WhatIf) => ask<Outcome>((it) => it.whatIf(whatIf)),
+      standing: () => ask<Standing>((it) => it.standing()),
+      weigh: (date: string) => ask<WeighedDay>((it) => it.weigh(date)),
+      lookBack: () => ask<LookingBack>((it) => it.lookBack()),
       /** Ends a planning that takes too long; the plan before it stays. */
       stop(): void {
         worker?.terminate();

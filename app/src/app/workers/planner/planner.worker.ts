@@ -1,6 +1,23 @@
-import { type Estimates, Estimator, type MixUp, type TechniqueEstimate } from '@lernen/core/estimate';
-import type { Instant, Zone } from '@lernen/core/log';
-import { type Plan, planDays } from '@lernen/core/plan';
+import {
+  type Estimates,
+  Estimator,
+  type Foresight,
+  type MixUp,
+  type Person,
+  type TechniqueEstimate,
+} from '@lernen/core/estimate';
+import type { Day, Instant, Zone } from '@lernen/core/log';
+import {
+  type InterviewReadiness,
+  type Plan,
+  type PlanInput,
+  Planner,
+  type ReadinessPoint,
+  type Standing,
+  type WeighedDay,
+  type WhatIf,
+  planIf,
+} from '@lernen/core/plan';
 import { expose } from 'comlink';
 import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
@@ -21,6 +38,21 @@ export interface Derived {
   readonly plan: Plan;
 }
 
+/** What a plan would lead to. */
+export interface Outcome {
+  readonly readiness: readonly InterviewReadiness[];
+  readonly curve: readonly ReadinessPoint[];
+  /** Minutes planned over all days. */
+  readonly minutes: number;
+}
+
+/** How far what is foreseen can be believed. */
+export interface LookingBack {
+  readonly foresight: Foresight;
+  readonly person: Person;
+  readonly isPersonal: boolean;
+}
+
 const traceKey = 'plan-trace';
 
 /** Computes estimates and plan beside the page, from the database itself, so that the log never crosses over. */
@@ -28,6 +60,8 @@ class PlannerWorker {
   private database: LernenDatabase | null = null;
   private reader: LogReader | null = null;
   private readonly estimator = new Estimator();
+  /** The plan that was derived last, and what it was made from. */
+  private made: { readonly input: PlanInput; readonly planner: Planner } | null = null;
 
   async derive(world: World, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
     this.database ??= new LernenDatabase(world);
@@ -40,20 +74,40 @@ class PlannerWorker {
       onProgress(share);
       return true;
     };
-    const plan = planDays({
-      log,
-      estimates,
-      asOf,
-      zone,
-      previous: (trace ?? null) as Pick<Plan, 'days'> | null,
-      onProgress: report,
-    });
+    const previous = (trace ?? null) as Pick<Plan, 'days'> | null;
+    const input: PlanInput = { log, estimates, asOf, zone, previous, onProgress: report };
+    const planner = new Planner(input);
+    const { plan } = planner;
+    this.made = { input: { ...input, onProgress: () => true }, planner };
     await this.database.local.put({ key: traceKey, value: traceOf(plan) });
     return { asOf, techniques: estimates.techniques, recalls: recallsOf(estimates), mixUps: estimates.mixUps, plan };
   }
+
+  /** What would become of it, beside the plan that was derived last. */
+  whatIf(whatIf: WhatIf): Outcome | null {
+    return this.made && outcomeOf(planIf(this.made.input, whatIf, this.made.planner.plan));
+  }
+
+  standing(): Standing | null {
+    return this.made?.planner.standing() ?? null;
+  }
+
+  weigh(date: Day): WeighedDay | null {
+    return this.made?.planner.weigh(date) ?? null;
+  }
+
+  lookBack(): LookingBack | null {
+    if (!this.made) return null;
+    const { foresight, person, isPersonal } = this.made.input.estimates;
+    return { foresight, person, isPersonal };
+  }
 }
 
-export type PlannerApi = Pick<PlannerWorker, 'derive'>;
+export type PlannerApi = Pick<PlannerWorker, 'derive' | 'whatIf' | 'standing' | 'weigh' | 'lookBack'>;
+
+function outcomeOf({ readiness, curve, days }: Plan): Outcome {
+  return { readiness, curve, minutes: days.reduce((sum, day) => sum + day.minutes, 0) };
+}
 
 function recallsOf(estimates: Estimates): Map<string, RecallSummary> {
   return new Map(

@@ -1,0 +1,23 @@
+import type { Weighed } from './weigh';
+
+/** One or two short sentences that say why something is not on a day, and what would have to change. */
+export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (day: string) => string): string {
+  switch (obstacle.kind) {
+    case 'put-off':
+      return `You put it off until ${dateText(obstacle.until)}.`;
+    case 'too-near':
+      return `It stands on ${dateText(obstacle.other)} already; nearer together the second would teach little.`;
+    case 'light':
+      return `Right before an interview only items of ${obstacle.longest} min and less are planned.`;
+    case 'enough-new':
+      return `The day has ${obstacle.most} new problems already.`;
+    case 'outbid': {
+      if (obstacle.lacking === 0) return 'It fits, and would add next to nothing.';
+      const more = `With ${obstacle.lacking} min more on this day it would have room`;
+      const times = obstacle.least / gainPerMinute;
+      return times > 1.005
+        ? `The weakest item of the day gains ${times.toFixed(times < 1.1 ? 2 : 1)} times as much a minute. ${more}.`
+        : `It gains as much a minute as the weakest item of the day, but does not fit into its place. ${more}.`;
+    }
+  }
+}

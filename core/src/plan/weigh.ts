@@ -1,0 +1,104 @@
+import type { ProblemId } from '../log/problem';
+import type { TechniqueId } from '../log/technique';
+import type { Day } from '../log/time';
+import type { Placement } from './candidate';
+import { planParameters } from './parameters';
+import type { PlannedKind } from './plan';
+import type { Schedule } from './schedule';
+import type { Track } from './track';
+
+/** What keeps something from a day. */
+export type Obstacle =
+  /** All minutes go to what gains more; so many more would be needed. The weakest item of the day gains `least`. */
+  | { readonly kind: 'outbid'; readonly lacking: number; readonly least: number }
+  /** The same problem stands on another day that is too near for the spacing. */
+  | { readonly kind: 'too-near'; readonly other: Day }
+  /** The days before an interview take short items only. */
+  | { readonly kind: 'light'; readonly longest: number }
+  | { readonly kind: 'enough-new'; readonly most: number }
+  | { readonly kind: 'put-off'; readonly until: Day };
+
+/** Something that was weighed for a day and is not there. */
+export interface Weighed {
+  readonly problemId: ProblemId | null;
+  readonly technique: TechniqueId | null;
+  readonly kind: PlannedKind;
+  readonly minutes: number;
+  /** Readiness that it would add, per minute, as in `Reasons`. */
+  readonly gainPerMinute: number;
+  readonly obstacle: Obstacle;
+}
+
+export interface WeighedDay {
+  readonly date: Day;
+  /** Minutes of the day that nothing takes. */
+  readonly left: number;
+  /** How many could have stood there. */
+  readonly count: number;
+  /** What came nearest, by gain a minute. */
+  readonly nearest: readonly Weighed[];
+}
+
+const mostShown = 8;
+
+/** What would have added something on a day, and what keeps it away. */
+export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: readonly Day[], day: number): WeighedDay {
+  const weakest = Math.min(
+    ...schedule.calendar.itemsOn(day).map(({ track, placement }) => schedule.gainPerMinute(track, placement)),
+  );
+  const weighed: Weighed[] = [];
+  for (const track of tracks) {
+    const { candidate, placements } = track;
+    if (candidate.most === 0 || placements.some((placement) => placement.day === day)) continue;
+    let best: Weighed | null = null;
+    for (const { kind, minutes } of candidate.kinds) {
+      const placement: Placement = { day, kind, minutes };
+      const gain = schedule.gainOf(track, schedule.lentWith(track, placement));
+      const gainPerMinute = gain / (minutes + planParameters.switching);
+      if (gainPerMinute <= (best?.gainPerMinute ?? 0)) continue;
+      const obstacle = obstacleFor(track, placement, schedule, dates, weakest);
+      const { problemId, technique } = candidate;
+      best = { problemId, technique, kind, minutes, gainPerMinute, obstacle };
+    }
+    if (best && placements.length < candidate.most) weighed.push(best);
+  }
+  weighed.sort((a, b) => b.gainPerMinute - a.gainPerMinute);
+  return {
+    date: dates[day] ?? '',
+    left: schedule.calendar.leftOn(day),
+    count: weighed.length,
+    nearest: oneFreshEach(weighed).slice(0, mostShown),
+  };
+}
+
+/** Fresh problems of a technique are all alike: one of them stands for all. */
+function oneFreshEach(weighed: readonly Weighed[]): Weighed[] {
+  const seen = new Set<TechniqueId | null>();
+  return weighed.filter(({ problemId, technique }) => {
+    if (problemId !== null) return true;
+    const isFirst = !seen.has(technique);
+    seen.add(technique);
+    return isFirst;
+  });
+}
+
+function obstacleFor(
+  { candidate, placements }: Track,
+  { day, kind, minutes }: Placement,
+  { calendar }: Schedule,
+  dates: readonly Day[],
+  least: number,
+): Obstacle {
+  const near = placements.find((placement) => Math.abs(placement.day - day) < calendar.leastGap);
+  if (day < candidate.notBefore) return { kind: 'put-off', until: dates[candidate.notBefore] ?? '' };
+  if (near) return { kind: 'too-near', other: dates[near.day] ?? '' };
+  if (minutes <= calendar.minutesOn(day) && !calendar.admits(day, minutes))
+    return { kind: 'light', longest: planParameters.lightMinutes };
+  if (kind === 'fresh' && calendar.freshOn(day) >= planParameters.freshPerDay)
+    return { kind: 'enough-new', most: planParameters.freshPerDay };
+  return {
+    kind: 'outbid',
+    lacking: Math.max(minutes - calendar.leftOn(day), 0),
+    least: Number.isFinite(least) ? least : 0,
+  };
+}
