@@ -52,6 +52,19 @@ const shots: readonly Shot[] = [
   { name: 'technique', path: '/techniques/sliding-window?demo' },
   { name: 'techniques', path: '/techniques?demo' },
   { name: 'runway', path: '/runway?demo' },
+  {
+    name: 'what-if',
+    path: '/runway?demo',
+    prepare: async (page) => {
+      await page.getByLabel('there were').selectOption('more');
+      await page.getByRole('img', { name: /Readiness by day/ }).waitFor();
+      await page
+        .getByRole('heading', { name: 'What if' })
+        .evaluate((element) => element.scrollIntoView({ block: 'start', behavior: 'instant' }));
+    },
+  },
+  { name: 'why-this-plan', path: '/runway/why?demo' },
+  { name: 'looking-back', path: '/looking-back?demo' },
   { name: 'review', path: '/today?demo', prepare: startReview },
   {
     name: 'compared',

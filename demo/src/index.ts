@@ -48,6 +48,8 @@ class DemoWriter {
   private readonly sittings: Sitting[] = [];
   /** Skill that grows with practice, by technique. */
   private readonly skill = new Map<string, number>();
+  /** When each problem was worked last, and how often. */
+  private readonly worked = new Map<string, { at: number; times: number }>();
 
   constructor(
     private readonly asOf: Instant,
@@ -162,11 +164,13 @@ class DemoWriter {
     const target = defaultSettings.targetMinutes[entry.difficulty];
     const strain = { easy: -0.9, medium: 0.1, hard: 1.2 }[entry.difficulty];
     const isShort = kind === 'spot' || kind === 'sketch';
-    const level =
-      (this.skill.get(main) ?? (neglected.has(main) ? -2 : this.random.next() * 3.2 - 1.7)) +
-      (kind === 'first-solve' ? 0 : 0.7);
-    this.skill.set(main, level + (isShort ? 0.05 : 0.2) - (kind === 'first-solve' ? 0 : 0.7));
-    const chance = 1 / (1 + Math.exp(strain - level));
+    const at = Date.parse(startedAt);
+    const level = this.skill.get(main) ?? (neglected.has(main) ? -2 : this.random.next() * 3 - 1.7);
+    this.skill.set(main, level + (isShort ? 0.02 : 0.16));
+    const recalled = this.recallOf(problem.id, at);
+    const unseen = 1 / (1 + Math.exp(strain - level - (isShort ? 0.6 : 0)));
+    const chance = recalled + (1 - recalled) * unseen;
+    this.worked.set(problem.id, { at, times: (this.worked.get(problem.id)?.times ?? 0) + (isShort ? 0.4 : 1) });
     const isGood = this.random.chance(chance);
     const isAbandoned = !isGood && this.random.chance(0.12);
     const result: Result = isGood
@@ -193,7 +197,6 @@ class DemoWriter {
     const isMixedUp = kind !== 'first-solve' && !isGood && mixUps[main] !== undefined && this.random.chance(0.6);
     const isCostWrong = this.random.chance(0.12);
     if (isCostWrong) slips.push('cost-misstated');
-    const at = Date.parse(startedAt);
     this.sittings.push({
       id: this.newId(at),
       revision: this.newId(at),
@@ -216,11 +219,19 @@ class DemoWriter {
     });
   }
 
+  /** Chance that the solution itself is still in mind: it fades, and more slowly the more often it was worked. */
+  private recallOf(problemId: string, at: number): number {
+    const worked = this.worked.get(problemId);
+    if (!worked) return 0;
+    const days = (at - worked.at) / 86_400_000;
+    return 0.9 / Math.sqrt(1 + (3 * days) / (6 * 1.8 ** worked.times));
+  }
+
   private minutesFor(kind: SittingKind, target: number, isGood: boolean, isAbandoned: boolean): number {
-    if (kind === 'spot') return this.random.between(2, 4);
-    if (kind === 'sketch') return this.random.between(6, 12);
-    const share = isAbandoned ? 0.4 : isGood ? 0.45 + this.random.next() * 0.6 : 0.9 + this.random.next() * 0.9;
-    return Math.max(Math.round(target * share * (kind === 'first-solve' ? 1.15 : 0.85)), 3);
+    if (kind === 'spot') return isGood ? this.random.between(2, 3) : this.random.between(3, 5);
+    if (kind === 'sketch') return isGood ? this.random.between(5, 8) : this.random.between(8, 13);
+    const share = isAbandoned ? 0.4 : isGood ? 0.42 + this.random.next() * 0.6 : 1 + this.random.next() * 0.8;
+    return Math.max(Math.round(target * share * (isGood && kind !== 'first-solve' ? 0.8 : 1)), 3);
   }
 
   private attempts(isGood: boolean, result: Result): Attempt[] {

@@ -52,6 +52,16 @@ export const routes: Routes = [
     loadComponent: () => import('./techniques/technique-page').then((it) => it.TechniquePage),
   },
   { path: 'runway', title: 'Runway · Lernen', loadComponent: () => import('./runway/runway').then((it) => it.Runway) },
+  {
+    path: 'runway/why',
+    title: 'Why this plan · Lernen',
+    loadComponent: () => import('./runway/why-plan').then((it) => it.WhyPlan),
+  },
+  {
+    path: 'looking-back',
+    title: 'Looking back · Lernen',
+    loadComponent: () => import('./techniques/looking-back').then((it) => it.LookingBack),
+  },
   { path: 'review', title: 'Review · Lernen', loadComponent: () => import('./review/review').then((it) => it.Review) },
   {
     path: 'review/done/:id',

@@ -4,7 +4,7 @@ import type { Log } from '../log/log';
 import type { Problem } from '../log/problem';
 import { type Sitting, helps, results, sittingKinds } from '../log/sitting';
 import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
-import { type EvidenceFacts, comparedCost, evidenceOf, isSuccess } from './evidence';
+import { type EvidenceFacts, comparedCost, evidenceOf, isTimelySolve } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';
 import { readinessOf } from './readiness';
 
@@ -61,10 +61,10 @@ describe('evidence', () => {
   it('counts the minutes of a Sketch against those of a Sketch, not of a solve', () => {
     const problem = makeProblem();
     const log = makeLog({ problems: [problem] });
-    const of = (minutes: number): EvidenceFacts =>
-      sittingEvidence(makeSitting(problem.id, { kind: 'sketch', minutes }), problem, log).facts;
-    expect([of(4).timeToTarget, of(16).timeToTarget]).toEqual([0.5, 2]);
-    expect([isSuccess(of(4)), isSuccess(of(16))]).toEqual([true, false]);
+    const sketch = (minutes: number): Sitting => makeSitting(problem.id, { kind: 'sketch', minutes });
+    const timeOf = (minutes: number) => sittingEvidence(sketch(minutes), problem, log).facts.timeToTarget;
+    expect([timeOf(4), timeOf(16)]).toEqual([0.5, 2]);
+    expect([isTimelySolve(sketch(8), 8), isTimelySolve(sketch(9), 8)]).toEqual([true, false]);
   });
 });
 

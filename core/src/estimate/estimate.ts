@@ -7,7 +7,7 @@ import { type Technique, type TechniqueId, resolveTechnique } from '../log/techn
 import { type Instant, millisecondsPerDay } from '../log/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';
 import { Course } from './course';
-import { type EvidenceFacts, evidenceOf, factsOf, isSuccess } from './evidence';
+import { type EvidenceFacts, evidenceOf, factsOf, isTimelySolve } from './evidence';
 import { type Foresight, ForesightTally, Trust, lossOf } from './foresight';
 import { strengthParameters } from './parameters';
 import { type Memory, recallAt } from './recall';
@@ -184,19 +184,14 @@ class Reading {
     const { problem, techniques, credits } = state;
     const { settings } = this.log;
     const resolve = (id: TechniqueId): TechniqueId => resolveTechnique(id, this.byId);
-    const facts = factsOf(
-      sitting,
-      problem,
-      techniques,
-      sittingTarget(sitting.kind, problem.difficulty, settings),
-      resolve,
-    );
+    const target = sittingTarget(sitting.kind, problem.difficulty, settings);
+    const facts = factsOf(sitting, problem, techniques, target, resolve);
     const evidence = evidenceOf(facts);
     const { kind } = sitting;
     const observation = { problemId: problem.id, kind, credits, difficulty: problem.difficulty, evidence, day };
     const common = this.common.take(observation);
     const own = this.own.take(observation);
-    const came = isSuccess(facts);
+    const came = isTimelySolve(sitting, target);
     this.foresight.take(this.trust.isOwn ? own.foreseen : common.foreseen, came, sitting.startedAt);
     this.trust.take(lossOf(common.foreseen, came), lossOf(own.foreseen, came));
     for (const technique of techniques) {

@@ -53,8 +53,8 @@ export function factsOf(
 }
 
 /** An unaided solve in time: what a strength is the chance of. Unknown minutes count as in time. */
-export function isSuccess({ result, help, timeToTarget }: EvidenceFacts): boolean {
-  return result === 'solved' && help === 'none' && (timeToTarget === null || timeToTarget <= 1);
+export function isTimelySolve({ result, help, minutes }: Sitting, targetMinutes: number): boolean {
+  return result === 'solved' && help === 'none' && (minutes === null || minutes <= targetMinutes);
 }
 
 /** Right when every stated part equals the recorded one; null when nothing can be compared. */

@@ -61,3 +61,21 @@ function mapKinds(of: (covers: number) => number): Readonly<Record<SittingKind, 
     number
   >;
 }
+
+/**
+ * The most times by which a review can lengthen a half-life if it succeeds as often as it is expected to: where recall
+ * is high little is gained, and where it is low failure is likely.
+ */
+export function mostGrowth(kind: SittingKind): number {
+  const { covers } = teaching[kind];
+  let most = 0;
+  for (let step = 0; step <= growthSteps; step++) {
+    const recall = step / growthSteps;
+    const growth = Math.log(1 + covers * parameters.spacing * (1 - recall));
+    most = Math.max(most, recall * growth + (1 - recall) * logLoss[kind]);
+  }
+  // The curve is flat at its top; the step is small against this.
+  return Math.exp(most) * 1.0005;
+}
+
+const growthSteps = 400;

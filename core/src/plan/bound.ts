@@ -1,6 +1,6 @@
 import { recallParameters, teaching } from '../estimate/parameters';
 import { lentBy } from '../estimate/readiness';
-import { recallAt } from '../estimate/recall';
+import { mostGrowth, recallAt } from '../estimate/recall';
 import type { Calendar } from './calendar';
 import { type Placement, lentAtTargets, withPlacement } from './candidate';
 import { type Load, type Offer, bestPrices, usableMinutes } from './prices';
@@ -9,11 +9,13 @@ import { type Track, creditsOrNone } from './track';
 
 /** Sequences of a track are tried one by one up to so many; beyond that what they give is bounded from above. */
 const mostSequences = 1500;
+const mostTracks = 400;
 
 /** What a plan adds to doing nothing, as importance-weighted readiness, and what no plan could exceed. */
 export interface Standing {
   readonly reached: number;
-  readonly most: number;
+  /** Null where there are too many problems to reckon it in a moment. */
+  readonly most: number | null;
 }
 
 /**
@@ -21,7 +23,8 @@ export interface Standing {
  * best plan. Three things are relaxed. Readiness is replaced by a concave curve above it and
  * that by its tangent at the plan that was found, so that tracks can be judged one by one; minutes have prices by day
  * instead of limits (Lagrangian relaxation); and of tracks with too many sequences of
- * reviews each is taken to come at its best moment with the largest spacing effect.
+ * reviews each is taken to come at its best moment with the largest spacing effect. Prices come from the tracks that offer most;
+ * with any prices the bound holds for all.
  *
  * `tracks` are all tracks with their placements in the plan.
  */
@@ -38,7 +41,8 @@ export function standingOf(tracks: readonly Track[], schedule: Schedule): Standi
       creditsOrNone(candidate).reduce((sum, it) => sum + it.share * (slopesOf(it.technique)[index] ?? 0), 0),
     );
   const opened = new Set(tracks.map(({ candidate }) => candidate));
-  const offers = tracks.flatMap((track) => {
+  const isTooLong = tracks.length > mostTracks;
+  const offers = (isTooLong ? [] : tracks).flatMap((track) => {
     const some = offersOf(track, worthOf(track), schedule);
     const all = [some];
     // What would come next on a track can give no more than it.
@@ -64,6 +68,7 @@ export function standingOf(tracks: readonly Track[], schedule: Schedule): Standi
       idle += above - slope * sum;
       reached += gained;
     });
+  if (isTooLong) return { reached, most: null };
   const given = Array.from({ length: calendar.length }, (_, day) => calendar.minutesOn(day));
   const usable = usableMinutes(lengthsOf(tracks), Math.max(...given, 0));
   const minutes = given.map((it) => usable[it] ?? it);
@@ -126,8 +131,8 @@ function sequencesOf(singles: readonly Placement[], leastGap: number): (readonly
 }
 
 /**
- * For every number of reviews of each kind, more than any sequence of them lends: every half-life grows as if all was
- * forgotten before, and every review comes on the last day before the target that admits it.
+ * For every number of reviews of each kind, more than any sequence of them lends: every half-life grows as much as it
+ * ever can, and every review comes on the last day before the target that admits it.
  */
 function* bestMoments(
   { candidate }: Track,
@@ -143,15 +148,14 @@ function* bestMoments(
     ),
   );
   const days = kinds.map(({ kind }) => singles.filter((it) => it.kind === kind).map((it) => it.day));
+  const growths = kinds.map(({ kind }) => mostGrowth(kind === 'fresh' ? 'first-solve' : kind));
   const [halfLifeLeast, halfLifeMost] = recallParameters.halfLifeRange;
   for (const counts of countsOf(kinds.length, most)) {
     const loads: Load[] = [];
     let halfLife = Math.max(memory.halfLife, halfLifeLeast);
-    kinds.forEach(({ kind, minutes: each }, index) => {
+    kinds.forEach(({ minutes: each }, index) => {
       if ((counts[index] ?? 0) > 0) loads.push({ minutes: each * (counts[index] ?? 0), days: days[index] ?? [] });
-      halfLife *=
-        (1 + teaching[kind === 'fresh' ? 'first-solve' : kind].covers * recallParameters.spacing) **
-        (counts[index] ?? 0);
+      halfLife *= (growths[index] ?? 1) ** (counts[index] ?? 0);
     });
     const lent = targets.map(({ time }, index) => {
       const moves = kinds
@@ -179,6 +183,8 @@ function* countsOf(kinds: number, most: number, taken: readonly number[] = []): 
   } else if (most - left >= 2) yield taken;
 }
 
+const oneDay: (readonly number[])[] = [];
+
 function loadsOf(placements: readonly Placement[]): Load[] {
-  return placements.map(({ day, minutes }) => ({ minutes, days: [day] }));
+  return placements.map(({ day, minutes }) => ({ minutes, days: (oneDay[day] ??= [day]) }));
 }

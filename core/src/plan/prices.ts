@@ -17,18 +17,21 @@ export interface Prices {
   readonly most: number;
 }
 
-const rounds = 120;
+const rounds = 80;
+/** Prices are sought with so many tracks; with all of them they are judged. */
+const mostTracks = 150;
 
 /**
  * Prices for the minutes of each day that bound best what can be had, one offer a track at most, within the minutes
  * (Lagrangian relaxation; subgradient steps after Polyak 1969, towards what is `reached` already).
  */
 export function bestPrices(offers: readonly (readonly Offer[])[], minutes: readonly number[], reached: number): Prices {
-  let prices: readonly number[] = minutes.map(() => uniformPrice(offers, minutes));
+  const foremost = [...offers].sort((a, b) => densest(b) - densest(a)).slice(0, mostTracks);
+  let prices: readonly number[] = minutes.map(() => uniformPrice(foremost, minutes));
   let best: Prices = { byDay: prices, most: Infinity };
   let eagerness = 1;
   for (let round = 0; round < rounds; round++) {
-    const { most, used } = judge(offers, minutes, prices);
+    const { most, used } = judge(foremost, minutes, prices);
     if (most < best.most) best = { byDay: prices, most };
     else eagerness *= 0.95;
     const slopes = minutes.map((given, day) => given - (used[day] ?? 0));
@@ -37,7 +40,7 @@ export function bestPrices(offers: readonly (readonly Offer[])[], minutes: reado
     const step = (eagerness * Math.max(most - reached, 0)) / square;
     prices = prices.map((price, day) => Math.max(price - step * (slopes[day] ?? 0), 0));
   }
-  return best;
+  return { byDay: best.byDay, most: judge(offers, minutes, best.byDay).most };
 }
 
 /** For every number of minutes up to the most, how many of them can be filled with things of these lengths. */
@@ -52,18 +55,23 @@ export function usableMinutes(lengths: ReadonlySet<number>, most: number): numbe
   return usable;
 }
 
-/** What an offer costs at these prices; every load goes to the cheapest of its days. */
-export function costOf({ loads }: Offer, prices: readonly number[]): number {
-  let cost = 0;
-  for (const { minutes, days } of loads) cost += minutes * (prices[cheapest(days, prices)] ?? 0);
-  return cost;
-}
-
 function judge(
   offers: readonly (readonly Offer[])[],
   minutes: readonly number[],
   prices: readonly number[],
 ): { readonly most: number; readonly used: readonly number[] } {
+  // Offers of a track share their lists of days: each is searched once.
+  const known = new Map<readonly number[], number>();
+  const cheapest = (days: readonly number[]): number => {
+    let day = known.get(days);
+    if (day === undefined) known.set(days, (day = cheapestOf(days, prices)));
+    return day;
+  };
+  const costOf = ({ loads }: Offer): number => {
+    let cost = 0;
+    for (const load of loads) cost += load.minutes * (prices[cheapest(load.days)] ?? 0);
+    return cost;
+  };
   const used = minutes.map(() => 0);
   let most = minutes.reduce((sum, given, day) => sum + given * (prices[day] ?? 0), 0);
   for (const some of offers) {
@@ -71,19 +79,19 @@ function judge(
     let worth = 0;
     for (const offer of some) {
       if (offer.gain <= worth) continue;
-      const left = offer.gain - costOf(offer, prices);
+      const left = offer.gain - costOf(offer);
       if (left > worth) [taken, worth] = [offer, left];
     }
     most += worth;
     for (const { minutes: load, days } of taken?.loads ?? []) {
-      const day = cheapest(days, prices);
+      const day = cheapest(days);
       used[day] = (used[day] ?? 0) + load;
     }
   }
   return { most, used };
 }
 
-function cheapest(days: readonly number[], prices: readonly number[]): number {
+function cheapestOf(days: readonly number[], prices: readonly number[]): number {
   let best = days[0] ?? 0;
   for (const day of days) if ((prices[day] ?? 0) < (prices[best] ?? 0)) best = day;
   return best;
@@ -108,4 +116,11 @@ function uniformPrice(offers: readonly (readonly Offer[])[], minutes: readonly n
     else low = left;
   }
   return (low + high) / 2;
+}
+
+/** The most gain for a minute among some offers. */
+function densest(offers: readonly Offer[]): number {
+  let most = 0;
+  for (const { gain, loads } of offers) most = Math.max(most, gain / loads.reduce((sum, it) => sum + it.minutes, 0));
+  return most;
 }

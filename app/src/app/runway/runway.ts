@@ -11,13 +11,14 @@ import { KindMark } from '../ui/kind-mark';
 import { percent } from '../ui/words';
 import { InterviewForm } from './interview-form';
 import { valueOf } from '../ui/value-of';
+import { WhatIfPart } from './what-if-part';
 
 const weekdayWords = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' } as const;
 
 /** Every day to the interview, the interviews, and the minutes there are. */
 @Component({
   selector: 'app-runway',
-  imports: [InterviewForm, KindMark, RouterLink],
+  imports: [InterviewForm, KindMark, RouterLink, WhatIfPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './runway.html',
   styleUrl: './runway.scss',

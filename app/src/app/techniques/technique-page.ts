@@ -61,6 +61,25 @@ const mostShown = 200;
               <button type="button" class="add" (click)="isWritingTemplate.set(true)">The code to begin with</button>
             }
           </section>
+          @if (moves().length > 0) {
+            <section class="moves" aria-labelledby="moves-title">
+              <h2 id="moves-title">What moved it most</h2>
+              <ol>
+                @for (move of moves(); track move.id) {
+                  <li>
+                    <span class="mono">{{ move.day }}</span>
+                    <span
+                      ><a [routerLink]="'/problems/' + move.problem.id">{{ move.problem.title }}</a>
+                      <span class="second"> {{ move.text }}</span></span
+                    >
+                    <span class="mono" [class.up]="move.change > 0" [class.down]="move.change < 0">{{
+                      pointsText(move.change)
+                    }}</span>
+                  </li>
+                }
+              </ol>
+            </section>
+          }
           <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
           <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
           <ol>
@@ -145,6 +164,12 @@ const mostShown = 200;
       padding: 6px 0;
       border-top: 1px solid var(--line);
     }
+    .up {
+      color: var(--moss);
+    }
+    .down {
+      color: var(--risk);
+    }
     .language {
       display: flex;
       gap: 8px;
@@ -187,6 +212,14 @@ export class TechniquePage {
     const byId = this.log.techniquesById();
     return this.log.log().problems.filter((problem) => techniquesOf(problem, byId).includes(this.resolved()));
   });
+  /** The sittings that moved the strength most, up or down, in points of chance. */
+  protected readonly moves = computed(() => {
+    const rows = new Map(this.rows().map((row) => [row.sitting.id, row]));
+    return (this.estimate()?.moves ?? []).flatMap(({ sittingId, change }) => {
+      const row = rows.get(sittingId);
+      return row && Math.abs(change) >= 0.005 ? [{ ...row, id: sittingId, change }] : [];
+    });
+  });
   protected readonly rows = computed(() => {
     const own = new Map(this.problems().map((problem) => [problem.id, problem]));
     return this.log
@@ -200,6 +233,10 @@ export class TechniquePage {
       })
       .reverse();
   });
+
+  protected pointsText(change: number): string {
+    return `${change < 0 ? '−' : '+'} ${Math.round(Math.abs(change) * 100)}`;
+  }
 
   protected writeTemplate(code: string): void {
     this.typedTemplate = code;

@@ -2,7 +2,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { type Choice, type ChoiceTarget, addDays, dayOf, sharesOf } from '@lernen/core/log';
-import type { PlanItem } from '@lernen/core/plan';
+import { type PlanItem, remarksOn } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -39,6 +39,11 @@ export class Today {
   protected readonly reviews = computed(() => this.day()?.items.filter((item) => item.kind !== 'fresh') ?? []);
   protected readonly fresh = computed(() => this.day()?.items.filter((item) => item.kind === 'fresh') ?? []);
   protected readonly unplaced = computed(() => this.derived.plan()?.unplaced ?? []);
+  /** What should be known before the plan looks odd. */
+  protected readonly remarks = computed(() => {
+    const asOf = this.derived.derived()?.asOf;
+    return asOf === undefined ? [] : remarksOn(this.log.log(), asOf, this.clock.zone, shortDay);
+  });
   protected readonly tomorrow = computed(() => this.derived.planDays().get(addDays(this.clock.today(), 1)) ?? null);
 
   /** Tomorrow's reviews, for an evening with minutes to spare. */

@@ -1,0 +1,274 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { ApexOptions } from 'apexcharts';
+import { DerivedStore } from '../store/derived-store';
+import { Chart, type ChartColours } from '../ui/chart';
+import { counted, percent } from '../ui/words';
+import type { LookingBack as Record } from '../workers/planner/planner.worker';
+
+/** Fewer sittings than this say little about how good the predictions are. */
+const enough = 40;
+const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+
+/** How often what was foreseen came true, so that the person knows how far to believe the numbers. */
+@Component({
+  selector: 'app-looking-back',
+  imports: [Chart, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="page with-side">
+      <section aria-labelledby="back-title">
+        <h1 id="back-title">Looking back</h1>
+        <p class="second">
+          Before a sitting is taken in, Lernen says how likely an unaided solve in time is. Here is how often that came
+          true.
+        </p>
+        @if (record(); as it) {
+          @if (it.foresight.count === 0) {
+            <p class="empty">
+              <b>Nothing to look back on yet.</b> With the first sitting that you log, what was foreseen of it stands
+              here.
+            </p>
+          } @else {
+            <p class="verdict">{{ verdict() }}</p>
+            <h2>Foreseen and come true</h2>
+            <app-chart
+              [options]="calibration()"
+              label="Share that came true by what was foreseen; the table has the numbers"
+            />
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Foreseen</th>
+                  <th scope="col" class="number">On average</th>
+                  <th scope="col" class="number">Came true</th>
+                  <th scope="col" class="number">Sittings</th>
+                </tr>
+              </thead>
+              <tbody>
+                @for (row of classes(); track row.range) {
+                  <tr>
+                    <th scope="row">{{ row.range }}</th>
+                    <td class="number mono">{{ percent(row.foreseen) }}</td>
+                    <td class="number mono">{{ percent(row.came) }}</td>
+                    <td class="number mono">{{ row.count }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+            <h2>By month</h2>
+            <p class="second">
+              Log loss in nats a sitting: 0 is to know everything, {{ even }} is to toss a coin. The base rate foresees
+              each time the share that came true so far.
+            </p>
+            @if (it.foresight.months.length > 1) {
+              <app-chart [options]="byMonth()" label="Log loss by month; the table has the numbers" />
+            }
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Month</th>
+                  <th scope="col" class="number">Lernen</th>
+                  <th scope="col" class="number">Base rate</th>
+                  <th scope="col" class="number">Sittings</th>
+                </tr>
+              </thead>
+              <tbody>
+                @for (row of months(); track row.name) {
+                  <tr>
+                    <th scope="row">{{ row.name }}</th>
+                    <td class="number mono">{{ row.loss.toFixed(2) }}</td>
+                    <td class="number mono">{{ row.baseLoss.toFixed(2) }}</td>
+                    <td class="number mono">{{ row.count }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          }
+        } @else {
+          <p class="second">The log is being read.</p>
+        }
+      </section>
+      <aside>
+        @if (record(); as it) {
+          <h2>What is yours in it</h2>
+          @if (it.isPersonal) {
+            <p>These are learned from your log; over its last fifth they foretold better than the usual values.</p>
+          } @else {
+            <p>
+              The usual values are used: your own would not have foretold the last fifth of your log better, or there is
+              not enough of it yet.
+            </p>
+          }
+          <dl>
+            <dt>An easy problem, in log-odds</dt>
+            <dd class="mono">{{ signed(-it.person.harder.easy) }}</dd>
+            <dt>A hard problem</dt>
+            <dd class="mono">{{ signed(-it.person.harder.hard) }}</dd>
+            <dt>What practice lends, for every unit of its logarithm</dt>
+            <dd class="mono">{{ signed(it.person.lend) }}</dd>
+            <dt>Half-lives of recall against the usual ones</dt>
+            <dd class="mono">{{ it.person.memory.toFixed(2) }} ×</dd>
+          </dl>
+        }
+        <p><a routerLink="/techniques">All techniques</a></p>
+      </aside>
+    </div>
+  `,
+  styles: `
+    h2 {
+      margin: 22px 0 6px;
+    }
+    aside h2:first-child {
+      margin-top: 0;
+    }
+    .verdict {
+      max-width: 66ch;
+      margin: 10px 0;
+      font-size: 16px;
+    }
+    table {
+      width: 100%;
+      max-width: 560px;
+      margin: 8px 0 16px;
+    }
+    th,
+    td {
+      padding: 4px 12px 4px 0;
+      border-bottom: 1px solid var(--line);
+    }
+    thead th {
+      color: var(--ink-2);
+      font-size: 12px;
+    }
+    app-chart {
+      max-width: 620px;
+      min-height: 260px;
+    }
+    dl {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      gap: 6px 16px;
+    }
+    dd {
+      margin: 0;
+      text-align: end;
+    }
+  `,
+})
+export class LookingBack {
+  private readonly derived = inject(DerivedStore);
+  protected readonly percent = percent;
+  protected readonly even = Math.LN2.toFixed(2);
+  protected readonly record = signal<Record | null>(null);
+
+  protected readonly classes = computed(() =>
+    (this.record()?.foresight.classes ?? [])
+      .map((it, index) => ({ ...it, range: `${index * 10} to ${index * 10 + 10} %` }))
+      .filter(({ count }) => count > 0),
+  );
+  protected readonly months = computed(() =>
+    (this.record()?.foresight.months ?? []).map((it) => ({
+      ...it,
+      name: monthText.format(new Date(`${it.month}-15T00:00:00Z`)),
+    })),
+  );
+  protected readonly verdict = computed(() => {
+    const foresight = this.record()?.foresight;
+    if (!foresight) return '';
+    const off = Math.round(foresight.calibration * 100);
+    const sittings = counted(foresight.count, 'sitting');
+    if (foresight.count < enough)
+      return `Not enough yet: ${sittings} so far, and from about ${enough} on this begins to tell something.`;
+    const gained = 1 - foresight.loss / foresight.baseLoss;
+    return `Over ${sittings} what was foreseen and what came lie ${off} ${off === 1 ? 'point' : 'points'} apart on average. ${
+      gained > 0.005
+        ? `It told ${percent(gained)} more than the base rate does.`
+        : 'It told no more than the base rate does: take the numbers for a rough order only.'
+    }`;
+  });
+
+  protected readonly calibration = computed(() => {
+    const classes = this.classes();
+    return (colours: ChartColours): ApexOptions => ({
+      ...chartOf(colours, 280),
+      series: [
+        { name: 'came true', type: 'scatter', data: classes.map((it) => ({ x: it.foreseen * 100, y: it.came * 100 })) },
+        {
+          name: 'if always right',
+          type: 'line',
+          data: [
+            { x: 0, y: 0 },
+            { x: 100, y: 100 },
+          ],
+        },
+      ],
+      colors: [colours.sea, colours.second],
+      stroke: { width: [0, 1.5], dashArray: [0, 4] },
+      markers: { size: [6, 0], strokeWidth: 0 },
+      xaxis: { ...axis(colours, 'foreseen, %'), type: 'numeric', min: 0, max: 100, tickAmount: 5 },
+      yaxis: { ...axis(colours, 'came true, %'), min: 0, max: 100, tickAmount: 5, decimalsInFloat: 0 },
+    });
+  });
+
+  protected readonly byMonth = computed(() => {
+    const months = this.months();
+    return (colours: ChartColours): ApexOptions => ({
+      ...chartOf(colours, 240),
+      series: [
+        { name: 'Lernen', type: 'line', data: months.map((it) => Number(it.loss.toFixed(3))) },
+        { name: 'base rate', type: 'line', data: months.map((it) => Number(it.baseLoss.toFixed(3))) },
+      ],
+      colors: [colours.sea, colours.second],
+      stroke: { width: [2.5, 1.5], dashArray: [0, 4] },
+      markers: { size: 4, strokeWidth: 0 },
+      xaxis: {
+        ...axis(colours, ''),
+        type: 'category',
+        categories: months.map(({ name }) => name.replace(/ \d+$/, '')),
+      },
+      yaxis: { ...axis(colours, 'log loss, nats'), min: 0, decimalsInFloat: 1, tickAmount: 4 },
+    });
+  });
+
+  constructor() {
+    effect(() => {
+      if (this.derived.derived()) void this.derived.lookBack().then((record) => this.record.set(record));
+    });
+  }
+
+  protected signed(value: number): string {
+    return `${value < 0 ? '−' : '+'} ${Math.abs(value).toFixed(2)}`;
+  }
+}
+
+function chartOf(colours: ChartColours, height: number): ApexOptions {
+  return {
+    chart: {
+      type: 'line',
+      height,
+      fontFamily: "'IBM Plex Sans', system-ui, sans-serif",
+      foreColor: colours.second,
+      background: 'transparent',
+      toolbar: { show: false },
+      zoom: { enabled: false },
+      animations: { enabled: false },
+    },
+    grid: { borderColor: colours.line },
+    legend: { position: 'top', horizontalAlign: 'left', labels: { colors: colours.ink } },
+    tooltip: { enabled: false },
+    dataLabels: { enabled: false },
+  };
+}
+
+function axis(
+  colours: ChartColours,
+  text: string,
+): { title: object; labels: object; axisBorder: object; tooltip: object } {
+  return {
+    title: { text, style: { color: colours.second, fontWeight: 400, fontSize: '12px' } },
+    labels: { style: { colors: colours.second, fontSize: '12px' } },
+    axisBorder: { color: colours.line },
+    tooltip: { enabled: false },
+  };
+}
