@@ -1,7 +1,17 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from './lernen';
 
-const places = ['/today', '/problems', '/techniques', '/techniques/heap', '/runway', '/setup', '/sitting/new'];
+const places = [
+  '/today',
+  '/problems',
+  '/techniques',
+  '/techniques/heap',
+  '/runway',
+  '/runway/why',
+  '/looking-back',
+  '/setup',
+  '/sitting/new',
+];
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every page passes the checks of WCAG 2.2 AA in the ${theme} theme`, async ({ lernen, page }) => {
@@ -23,6 +33,10 @@ for (const theme of ['light', 'dark'] as const) {
       await page.waitForTimeout(900);
       await check(place);
     }
+    await lernen.openDemo('/runway');
+    await page.getByLabel('there were').selectOption('more');
+    await expect(page.getByRole('img', { name: /Readiness by day/ })).toBeVisible();
+    await check('what if');
     await lernen.openDemo();
     await lernen.quickLine.fill('Gull Census #heap 31mins');
     await check('quick line');

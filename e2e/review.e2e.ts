@@ -12,7 +12,7 @@ test('a review hides the answer, survives a reload and a closed page, and is com
   page,
   context,
 }) => {
-  await lernen.openDemo('/problems');
+  await lernen.open('/problems?demo&search=Beacon');
   await startSketch(lernen);
   const main = page.getByRole('main');
   await expect(main).toContainText('Towers stand along a coast');
@@ -42,7 +42,7 @@ test('a review hides the answer, survives a reload and a closed page, and is com
 });
 
 test('a clock that ran on in a crashed page is stopped at the last sign of life', async ({ lernen, page }) => {
-  await lernen.openDemo('/problems');
+  await lernen.open('/problems?demo&search=Beacon');
   await startSketch(lernen);
   await page.evaluate(
     () =>
@@ -74,7 +74,7 @@ test('a saved review changes recall and plan in front of you, and undoing it cha
   lernen,
   page,
 }) => {
-  await lernen.openDemo('/problems');
+  await lernen.open('/problems?demo&search=Beacon');
   await page.getByRole('link', { name: 'Beacon Line of Sight' }).click();
   const recall = page.getByRole('complementary').getByText(/% now, /);
   const before = (await recall.textContent()) ?? '';

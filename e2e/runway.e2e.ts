@@ -56,3 +56,63 @@ test('an item can be put off and dropped for good', async ({ lernen, page }) => 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Undone.')).toBeVisible();
 });
+
+test('what if shows two curves and the difference, and changes nothing', async ({ lernen, page }) => {
+  await lernen.openDemo('/runway');
+  const days = page.locator('.days li');
+  await expect(days).toHaveCount(35);
+  const part = page.getByRole('region', { name: 'What if' });
+  const ask = part.getByLabel('there were');
+  await ask.selectOption('more');
+  const row = part.getByRole('row', { name: /^Otterbridge/ });
+  await expect(row).toContainText(/\+ \d+\.\d points/);
+  await ask.selectOption('less');
+  await expect(row).toContainText(/− \d+\.\d points/);
+  await ask.selectOption('without');
+  await part.getByLabel('which').selectOption({ index: 0 });
+  await expect(row).toContainText(/points|none/);
+  await ask.selectOption('pause');
+  await expect(part.getByLabel('until', { exact: true })).not.toHaveValue('');
+  await expect(row).toContainText(/points|none/);
+  await ask.selectOption('earlier');
+  await part.getByLabel('which').selectOption({ label: 'Otterbridge onsite' });
+  await expect(row).toContainText(/points|none/);
+  await expect(days).toHaveCount(35);
+  await ask.selectOption('');
+  await expect(part).toContainText('Nothing is changed by asking.');
+});
+
+test('a day tells why it holds what it holds, and what would have to change', async ({ lernen, page }) => {
+  await lernen.openDemo('/runway');
+  await page.getByRole('link', { name: 'Why this plan' }).click();
+  await expect(page.getByRole('heading', { name: /^Why this plan for/ })).toBeVisible();
+  await expect(page.getByText(/points of readiness over doing nothing/)).toBeVisible();
+  await expect(page.getByText(/No plan within your minutes could add more than/)).toBeVisible({ timeout: 20_000 });
+  const nearest = page.getByRole('table').nth(1);
+  await expect(nearest).toContainText(/With \d+ min more on this day it would have room|stands on/);
+  await lernen.open('/runway/why?demo&day=2031-01-01');
+  await expect(page.getByText('This day is not in the plan.')).toBeVisible();
+});
+
+test('looking back tells how far to believe the numbers, and waits for enough of them', async ({ lernen, page }) => {
+  await lernen.openDemo('/techniques');
+  await page.getByRole('link', { name: 'How far to believe the numbers' }).click();
+  await expect(page.getByText(/Over \d+ sittings what was foreseen and what came lie \d+ points? apart/)).toBeVisible();
+  await expect(page.locator('app-chart svg').first()).toBeVisible();
+  await expect(page.getByRole('table')).toHaveCount(2);
+});
+
+test('a log out of the ordinary is explained', async ({ lernen, page }) => {
+  await lernen.startEmpty();
+  await lernen.open('/looking-back');
+  await expect(page.getByText('Nothing to look back on yet.')).toBeVisible();
+  await lernen.go('Runway');
+  for (const day of ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']) {
+    await page.getByLabel(day, { exact: true }).fill('0');
+    await page.getByLabel(day, { exact: true }).press('Enter');
+  }
+  await lernen.log('Gull Census Window #sliding 31m @120d');
+  await lernen.go('Today');
+  await expect(page.getByText('No day of the coming month has any minutes')).toBeVisible();
+  await expect(page.getByText(/Nothing was logged for 1\d\d days/)).toBeVisible();
+});

@@ -72,7 +72,7 @@ export function standingOf(tracks: readonly Track[], schedule: Schedule): Standi
   const given = Array.from({ length: calendar.length }, (_, day) => calendar.minutesOn(day));
   const usable = usableMinutes(lengthsOf(tracks), Math.max(...given, 0));
   const minutes = given.map((it) => usable[it] ?? it);
-  return { reached, most: idle + bestPrices(offers, minutes, reached - idle).most };
+  return { reached, most: idle + bestPrices(offers, [...minutes, ...given], reached - idle).most };
 }
 
 /** All lengths that an item can have. */
@@ -95,12 +95,13 @@ function offersOf(track: Track, worth: readonly number[], schedule: Schedule): O
     if (gain > 0) offers.push({ gain, loads });
   };
   // Pins may ask for what would not be planned.
-  if (track.placements.length > 0) offer(loadsOf(track.placements), track.lent);
+  if (track.placements.length > 0) offer(loadsOf(track.placements, calendar), track.lent);
   const singles = singlesOf(track, calendar);
-  for (const placement of singles) offer(loadsOf([placement]), lentAtTargets(candidate.memory, [placement], targets));
+  for (const placement of singles)
+    offer(loadsOf([placement], calendar), lentAtTargets(candidate.memory, [placement], targets));
   if (candidate.most < 2) return offers;
   const all = sequencesOf(singles, calendar.leastGap);
-  if (all) for (const some of all) offer(loadsOf(some), lentAtTargets(candidate.memory, some, targets));
+  if (all) for (const some of all) offer(loadsOf(some, calendar), lentAtTargets(candidate.memory, some, targets));
   else for (const { loads, lent } of bestMoments(track, singles, schedule)) offer(loads, lent);
   return offers;
 }
@@ -183,8 +184,20 @@ function* countsOf(kinds: number, most: number, taken: readonly number[] = []): 
   } else if (most - left >= 2) yield taken;
 }
 
-const oneDay: (readonly number[])[] = [];
+/**
+ * What placements take of their days. Of items longer than half a day's minutes a day holds but one: they take all of a
+ * second measure of the day as well, whose place comes after those of all days.
+ */
+function loadsOf(placements: readonly Placement[], calendar: Calendar): Load[] {
+  return placements.flatMap(({ day, minutes }) => {
+    const given = calendar.minutesOn(day);
+    const load = { minutes, days: oneDay(day) };
+    return 2 * minutes > given ? [load, { minutes: given, days: oneDay(calendar.length + day) }] : [load];
+  });
+}
 
-function loadsOf(placements: readonly Placement[]): Load[] {
-  return placements.map(({ day, minutes }) => ({ minutes, days: (oneDay[day] ??= [day]) }));
+const known: (readonly number[])[] = [];
+
+function oneDay(day: number): readonly number[] {
+  return (known[day] ??= [day]);
 }

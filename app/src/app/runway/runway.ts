@@ -88,18 +88,17 @@ export class Runway {
 
   protected setWeekday(weekday: keyof typeof weekdayWords, text: string): void {
     const minutes = readMinutes(text);
-    if (minutes !== null) void this.log.saveSettings({ week: { ...this.log.settings().week, [weekday]: minutes } });
+    if (minutes !== null) void this.log.saveSettings(({ week }) => ({ week: { ...week, [weekday]: minutes } }));
   }
 
   protected setException(date: string, text: string): void {
     const minutes = readMinutes(text);
     if (minutes !== null)
-      void this.log.saveSettings({ exceptions: { ...this.log.settings().exceptions, [date]: minutes } });
+      void this.log.saveSettings(({ exceptions }) => ({ exceptions: { ...exceptions, [date]: minutes } }));
   }
 
   protected clearException(date: string): void {
-    const { [date]: _cleared, ...exceptions } = this.log.settings().exceptions;
-    void this.log.saveSettings({ exceptions });
+    void this.log.saveSettings(({ exceptions: { [date]: _cleared, ...exceptions } }) => ({ exceptions }));
   }
 
   protected move(item: PlanItem, to: string): void {

@@ -323,11 +323,11 @@ export class WhatIfPart {
     let asked: WhatIf | null = null;
     effect(() => {
       const whatIf = this.whatIf();
+      asked = whatIf;
       if (!whatIf || !this.derived.derived()) {
         this.outcome.set(null);
         return;
       }
-      asked = whatIf;
       void this.derived.whatIf(whatIf).then((outcome) => {
         if (asked === whatIf) this.outcome.set(outcome);
       });

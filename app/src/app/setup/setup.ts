@@ -158,11 +158,12 @@ export class Setup {
 
   /** What the bounds allow is reckoned with it; an empty field goes back to the shipped rate. */
   protected setRate(value: string): void {
-    const { language, stepsPerSecond } = this.log.settings();
-    if (language === null) return;
-    const { [language]: _old, ...others } = stepsPerSecond;
     const rate = Number(value) * 1e6;
-    void this.log.saveSettings({ stepsPerSecond: rate > 0 && rate <= 1e12 ? { ...others, [language]: rate } : others });
+    void this.log.saveSettings(({ language, stepsPerSecond }) => {
+      if (language === null) return {};
+      const { [language]: _old, ...others } = stepsPerSecond;
+      return { stepsPerSecond: rate > 0 && rate <= 1e12 ? { ...others, [language]: rate } : others };
+    });
   }
 
   protected setTheme(value: string): void {
@@ -177,7 +178,9 @@ export class Setup {
   protected setTarget(difficulty: 'easy' | 'medium' | 'hard', text: string): void {
     const minutes = Number(text);
     if (Number.isInteger(minutes) && minutes >= 1 && minutes <= 480) {
-      void this.log.saveSettings({ targetMinutes: { ...this.log.settings().targetMinutes, [difficulty]: minutes } });
+      void this.log.saveSettings(({ targetMinutes }) => ({
+        targetMinutes: { ...targetMinutes, [difficulty]: minutes },
+      }));
     }
   }
 
@@ -186,7 +189,7 @@ export class Setup {
   }
 
   protected toggleKeys(): void {
-    void this.log.saveSettings({ singleKeys: !this.log.settings().singleKeys });
+    void this.log.saveSettings(({ singleKeys }) => ({ singleKeys: !singleKeys }));
   }
 
   protected keyOf(command: ShortcutCommand): string {
@@ -199,6 +202,6 @@ export class Setup {
     const key = field.value.trim().toLowerCase();
     const isTaken = this.commands.some((other) => other !== command && this.keyOf(other) === key);
     if (key.length !== 1 || isTaken) field.value = this.keyOf(command);
-    else void this.log.saveSettings({ keys: { ...this.log.settings().keys, [command]: key } });
+    else void this.log.saveSettings(({ keys }) => ({ keys: { ...keys, [command]: key } }));
   }
 }

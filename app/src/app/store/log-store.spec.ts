@@ -68,6 +68,14 @@ describe('the log store', () => {
     expect(store.problemsById().get(problem.id)?.title).toBe('Written elsewhere');
   });
 
+  it('two days of the week changed at once are both kept', async () => {
+    await Promise.all([
+      store.saveSettings(({ week }) => ({ week: { ...week, mon: 0 } })),
+      store.saveSettings(({ week }) => ({ week: { ...week, tue: 90 } })),
+    ]);
+    expect([store.settings().week.mon, store.settings().week.tue]).toEqual([0, 90]);
+  });
+
   it('changes one setting and leaves the others', async () => {
     await store.saveSettings({ goal: 0.9 });
     await store.saveSettings({ theme: 'dark' });

@@ -139,10 +139,17 @@ export const LogStore = signalStore(
         return saveAndSay({ techniques: techniques.map((technique) => ({ ...technique, revision: newId() })) }, label);
       },
 
-      /** One after the other: a second change made at once must not write the settings of before the first. */
-      saveSettings(change: Partial<Settings>): Promise<void> {
+      /**
+       * One after the other: a second change made at once must not write the settings of before the first. What builds
+       * on the settings is given as a function of them.
+       */
+      saveSettings(change: Partial<Settings> | ((now: Settings) => Partial<Settings>)): Promise<void> {
         saving = saving
-          .then(() => save({ settings: { ...store.settings(), ...change, revision: newId() } }, 'Changed the settings'))
+          .then(() => {
+            const now = store.settings();
+            const part = typeof change === 'function' ? change(now) : change;
+            return save({ settings: { ...now, ...part, revision: newId() } }, 'Changed the settings');
+          })
           .then(
             () => undefined,
             (error: unknown) => notices.fail(error),
