@@ -93,7 +93,9 @@ test('everything of an evening works by keyboard alone', async ({ lernen, page }
   await page.keyboard.press('Enter');
   await page.getByRole('radio', { name: 'abandoned' }).focus();
   await page.keyboard.press('Space');
-  await page.getByRole('button', { name: 'Save and compare' }).focus();
+  const save = page.getByRole('button', { name: 'Save and compare' });
+  await expect(save).toBeEnabled();
+  await save.focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Recall' })).toBeVisible();
 });

@@ -22,69 +22,44 @@ import { KindMark } from '../ui/kind-mark';
             Everything is weighed by the readiness that it adds on the interview days, for every minute it takes.
             {{ it.minutes }} of {{ it.budget }} min are planned.
           </p>
-          <h2>What stands there</h2>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Kind</th>
-                <th scope="col">What</th>
-                <th scope="col" class="number">Takes</th>
-                <th scope="col" class="number">Adds an hour</th>
-              </tr>
-            </thead>
-            <tbody>
+          <section aria-labelledby="there-title">
+            <h2 id="there-title">What stands there</h2>
+            <ul>
               @for (item of byGain(it.items); track $index) {
-                <tr>
-                  <td><app-kind-mark [kind]="item.kind" /></td>
-                  <td>
-                    <b>{{ reasons.nameOf(item) }}</b>
-                    <p class="second">{{ reasons.sentence(item) }}</p>
-                  </td>
-                  <td class="number mono">{{ item.minutes }} min</td>
-                  <td class="number mono">{{ anHour(item.reasons.gainPerMinute) }}</td>
-                </tr>
+                <li>
+                  <app-kind-mark [kind]="item.kind" />
+                  <b>{{ reasons.nameOf(item) }}</b>
+                  <span class="takes mono">{{ item.minutes }} min</span>
+                  <span class="adds mono">{{ anHour(item.reasons.gainPerMinute) }}</span>
+                  <p class="second">{{ reasons.sentence(item) }}</p>
+                </li>
               } @empty {
-                <tr>
-                  <td colspan="4" class="second">
-                    {{ it.budget === 0 ? 'A day off: nothing is planned on it.' : 'Nothing.' }}
-                  </td>
-                </tr>
+                <li class="none second">
+                  {{ it.budget === 0 ? 'A day off: nothing is planned on it.' : 'Nothing.' }}
+                </li>
               }
-            </tbody>
-          </table>
-          <h2>What came nearest</h2>
+            </ul>
+          </section>
           @if (weighed(); as other) {
-            <p class="second">
-              {{ other.count }} more would have added something. What would have to change for the first of them to get
-              in:
-            </p>
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Kind</th>
-                  <th scope="col">What</th>
-                  <th scope="col" class="number">Takes</th>
-                  <th scope="col" class="number">Would add an hour</th>
-                </tr>
-              </thead>
-              <tbody>
+            <section aria-labelledby="nearest-title">
+              <h2 id="nearest-title">What came nearest</h2>
+              <p class="second">
+                {{ other.count }} more would have added something. These came nearest, and this would have to change:
+              </p>
+              <ul>
                 @for (item of other.nearest; track $index) {
-                  <tr>
-                    <td><app-kind-mark [kind]="item.kind" /></td>
-                    <td>
-                      <b>{{ reasons.nameOf(item) }}</b>
-                      <p class="second">{{ sentence(item) }}</p>
-                    </td>
-                    <td class="number mono">{{ item.minutes }} min</td>
-                    <td class="number mono">{{ anHour(item.gainPerMinute) }}</td>
-                  </tr>
+                  <li>
+                    <app-kind-mark [kind]="item.kind" />
+                    <b>{{ reasons.nameOf(item) }}</b>
+                    <span class="takes mono">{{ item.minutes }} min</span>
+                    <span class="adds mono">{{ anHour(item.gainPerMinute) }}</span>
+                    <p class="second">{{ sentence(item) }}</p>
+                  </li>
                 } @empty {
-                  <tr>
-                    <td colspan="4" class="second">Nothing else would add anything.</td>
-                  </tr>
+                  <li class="none second">Nothing else would add anything.</li>
                 }
-              </tbody>
-            </table>
+              </ul>
+            </section>
           }
         } @else if (derived.plan()) {
           <p>This day is not in the plan. <a routerLink="/runway">All days</a></p>
@@ -122,40 +97,48 @@ import { KindMark } from '../ui/kind-mark';
     aside h2:first-child {
       margin-top: 0;
     }
-    table {
-      width: 100%;
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
     }
-    th,
-    td {
-      padding: 8px 12px 8px 0;
+    li {
+      display: grid;
+      grid-template-columns: 84px minmax(0, 1fr) 64px 168px;
+      gap: 2px 12px;
+      padding: 8px 0;
       border-bottom: 1px solid var(--line);
-      vertical-align: top;
     }
-    thead th {
-      color: var(--ink-2);
-      font-size: 12px;
-    }
-    td p {
-      max-width: 66ch;
+    li p {
+      grid-column: 2 / -1;
+      max-width: 72ch;
       font-size: 13px;
     }
-    td.number {
+    .takes,
+    .adds {
+      text-align: end;
       white-space: nowrap;
+    }
+    .none {
+      display: block;
+    }
+    @media (width < 560px) {
+      li {
+        grid-template-columns: 84px minmax(0, 1fr) auto;
+      }
+      li p {
+        grid-column: 1 / -1;
+      }
+      .adds {
+        grid-column: 1 / -1;
+        text-align: start;
+      }
     }
     .figure {
       font: 700 26px var(--heading);
     }
     aside p {
       margin-bottom: 10px;
-    }
-    @media (width < 560px) {
-      thead {
-        display: none;
-      }
-      th,
-      td {
-        padding-right: 8px;
-      }
     }
   `,
 })
@@ -194,7 +177,7 @@ export class WhyPlan {
   }
 
   protected anHour(gainPerMinute: number): string {
-    return `${(gainPerMinute * 6000).toFixed(2)} points`;
+    return `${(gainPerMinute * 6000).toFixed(2)} points an hour`;
   }
 
   protected points(readiness: number): string {
