@@ -20,6 +20,9 @@ export class Calendar {
   private readonly light: readonly boolean[];
 
   private readonly minutes: readonly number[];
+  /** How many items of each technique, and how many fresh problems, each day has. */
+  private readonly techniques: readonly Map<TechniqueId, number>[];
+  private readonly fresh: number[];
 
   constructor(
     /** Minutes left by day. */
@@ -28,6 +31,8 @@ export class Calendar {
   ) {
     this.minutes = [...left];
     this.placed = left.map(() => []);
+    this.techniques = left.map(() => new Map<TechniqueId, number>());
+    this.fresh = left.map(() => 0);
     this.leastGap = Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * left.length));
     this.light = left.map((_, day) =>
       targets.some(
@@ -66,11 +71,11 @@ export class Calendar {
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {
-    return technique !== null && this.itemsOn(day).some(({ track }) => track.candidate.technique === technique);
+    return technique !== null && (this.techniques[day]?.get(technique) ?? 0) > 0;
   }
 
   freshOn(day: number): number {
-    return this.itemsOn(day).filter(({ placement }) => placement.kind === 'fresh').length;
+    return this.fresh[day] ?? 0;
   }
 
   itemsOn(day: number): readonly Placed[] {
@@ -81,14 +86,23 @@ export class Calendar {
     const { day, minutes } = item.placement;
     this.left[day] = this.leftOn(day) - minutes;
     this.placed[day]?.push(item);
+    this.count(item, 1);
   }
 
   remove(track: Track, placement: Placement): void {
     const items = this.placed[placement.day] ?? [];
     const index = items.findIndex((item) => item.track === track && item.placement === placement);
     if (index < 0) return;
-    items.splice(index, 1);
+    const [removed] = items.splice(index, 1);
     this.left[placement.day] = this.leftOn(placement.day) + placement.minutes;
+    if (removed) this.count(removed, -1);
+  }
+
+  private count({ track, placement: { day, kind } }: Placed, change: 1 | -1): void {
+    const { technique } = track.candidate;
+    const counts = this.techniques[day];
+    if (technique !== null) counts?.set(technique, (counts.get(technique) ?? 0) + change);
+    if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
   }
 
   /** Minutes left over all days. */

@@ -15,7 +15,7 @@ import { Markdown } from '../ui/markdown';
     @if (best(); as approach) {
       <h2>Your best approach</h2>
       <app-markdown [text]="approach.idea" />
-      <p class="mono second">{{ [approach.time, approach.space].join('  ') }}</p>
+      <p class="mono second">{{ costsOf(approach.time, approach.space) }}</p>
     }
     @if (observations().length > 0) {
       <h2>Your observations</h2>
@@ -109,5 +109,10 @@ export class FromSheet {
     return this.entries().filter(
       (entry): entry is EntryOf<K> => entry.kind === kind && entry.problemId === this.problem().id && isFilled(entry),
     );
+  }
+
+  /** Each stated cost by its name. */
+  protected costsOf(time: string, space: string): string {
+    return [time && `time ${time}`, space && `space ${space}`].filter((it) => it !== '').join(', ');
   }
 }
