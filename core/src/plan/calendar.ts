@@ -1,6 +1,6 @@
 import type { TechniqueId } from '../log/technique';
 import type { Placement } from './candidate';
-import type { Target } from './horizon';
+import { type Target, leastGapIn } from './horizon';
 import { planParameters } from './parameters';
 import type { PlannedKind } from './plan';
 import type { Track } from './track';
@@ -33,7 +33,7 @@ export class Calendar {
     this.placed = left.map(() => []);
     this.techniques = left.map(() => new Map<TechniqueId, number>());
     this.fresh = left.map(() => 0);
-    this.leastGap = Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * left.length));
+    this.leastGap = leastGapIn(left.length);
     this.light = left.map((_, day) =>
       targets.some(
         (target) =>

@@ -4,9 +4,9 @@ import type { Problem } from '../log/problem';
 import { minutesOn, sittingTarget, targetFor } from '../log/settings';
 import type { ReviewKind, Sitting } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
-import { type Day, daysBetween } from '../log/time';
+import { type Day, dayOf, daysBetween } from '../log/time';
 import type { Candidate } from './candidate';
-import type { Target } from './horizon';
+import { type Target, leastGapIn } from './horizon';
 import { planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
 import type { PlanInput } from './plan';
 
@@ -31,6 +31,7 @@ export class CandidateMaker {
       const estimate = this.input.estimates.problems.get(problem.id);
       if (!estimate) return [];
       const choice = this.choiceFor(`problem:${problem.id}`);
+      const rests = this.rests(problem.id, estimate);
       const isDropped = choice !== undefined && 'dropped' in choice;
       const candidate: Candidate = {
         problemId: problem.id,
@@ -38,7 +39,8 @@ export class CandidateMaker {
         credits: estimate.credits,
         memory: estimate.memory,
         kinds: isDropped ? [] : this.kindsOf(problem, estimate),
-        notBefore: Math.max(this.notBefore(choice), this.satToday.has(problem.id) ? 1 : 0),
+        notBefore: Math.max(this.notBefore(choice), rests),
+        rests,
         bonus: 1,
         most: isDropped ? 0 : Infinity,
         successor: null,
@@ -71,6 +73,7 @@ export class CandidateMaker {
           memory: null,
           kinds: [{ kind: 'fresh', minutes }],
           notBefore: this.notBefore(choice),
+          rests: 0,
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
           most: 1,
           successor,
@@ -110,6 +113,13 @@ export class CandidateMaker {
     if (kind !== 'rebuild' || lastSitting.minutes === null || wasShort) return target;
     const [least, most] = rebuildRange;
     return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
+  }
+
+  /** The first day that is as far from the last sitting as reviews in the plan are from each other. */
+  private rests(problemId: string, { lastSitting }: ProblemEstimate): number {
+    const [today = ''] = this.dates;
+    const ago = daysBetween(dayOf(lastSitting.startedAt, this.input.zone), today);
+    return Math.max(leastGapIn(this.dates.length) - Math.max(ago, 0), this.satToday.has(problemId) ? 1 : 0);
   }
 
   private choiceFor(key: string): Choice['choice'] | undefined {

@@ -25,8 +25,9 @@ export interface Candidate {
   readonly memory: Memory | null;
   /** Kinds that can be planned, with their minutes. */
   readonly kinds: readonly { readonly kind: PlannedKind; readonly minutes: number }[];
-  /** Days before this one are not for it. */
+  /** Days before this one are not for it: because it was put off, or until then it `rests` from its last sitting. */
   readonly notBefore: number;
+  readonly rests: number;
   /** Times that its gain counts, for what it tells. */
   readonly bonus: number;
   /** Most placements that it may have. */

@@ -52,3 +52,8 @@ export function horizonDays(targets: readonly Target[], today: Day): Day[] {
   const last = Math.max(...targets.map((target) => target.day), 0);
   return Array.from({ length: last + 1 }, (_, index) => addDays(today, index));
 }
+
+/** Days that two sittings at one problem should lie apart in a plan of so many days. */
+export function leastGapIn(days: number): number {
+  return Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * days));
+}

@@ -66,6 +66,7 @@ describe('the calendar', () => {
     memory: null,
     kinds: [],
     notBefore: 0,
+    rests: 0,
     bonus: 1,
     most: 1,
     successor: null,

@@ -182,6 +182,17 @@ describe('the planner', () => {
     expect(freshMinutes(quick.slice(0, 4))).toBe(25);
   });
 
+  it('lets a problem rest after it was worked', () => {
+    const { problems, sittings } = practised(6);
+    const [first] = problems;
+    const fresh = makeSitting(first?.id ?? '', { kind: 'rebuild', startedAt: daysAgo(1) });
+    const interviews = [makeInterview(39, { mix: { heap: 1 } })];
+    const made = plan(makeLog({ problems, sittings: [...sittings, fresh], interviews }));
+    const days = itemsOf(made).filter(({ problemId }) => problemId === first?.id);
+    expect(days.map(({ date }) => date).every((date) => date >= '2026-11-27')).toBeTrue();
+    expect(itemsOf(made).some(({ date, problemId }) => date < '2026-11-27' && problemId !== null)).toBeTrue();
+  });
+
   it('keeps the last day before an interview light and the reviews of a problem apart', () => {
     const { problems, sittings } = practised(8);
     const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(10)] })));

@@ -5,6 +5,8 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
   switch (obstacle.kind) {
     case 'put-off':
       return `You put it off until ${dateText(obstacle.until)}.`;
+    case 'rests':
+      return `It was worked lately; from ${dateText(obstacle.until)} on a review teaches more.`;
     case 'too-near':
       return `It stands on ${dateText(obstacle.other)} already; nearer together the second would teach little.`;
     case 'light':

@@ -16,7 +16,9 @@ export type Obstacle =
   /** The days before an interview take short items only. */
   | { readonly kind: 'light'; readonly longest: number }
   | { readonly kind: 'enough-new'; readonly most: number }
-  | { readonly kind: 'put-off'; readonly until: Day };
+  | { readonly kind: 'put-off'; readonly until: Day }
+  /** It was worked so lately that a review would teach little. */
+  | { readonly kind: 'rests'; readonly until: Day };
 
 /** Something that was weighed for a day and is not there. */
 export interface Weighed {
@@ -90,6 +92,7 @@ function obstacleFor(
   least: number,
 ): Obstacle {
   const near = placements.find((placement) => Math.abs(placement.day - day) < calendar.leastGap);
+  if (day < candidate.rests) return { kind: 'rests', until: dates[candidate.rests] ?? '' };
   if (day < candidate.notBefore) return { kind: 'put-off', until: dates[candidate.notBefore] ?? '' };
   if (near) return { kind: 'too-near', other: dates[near.day] ?? '' };
   if (minutes <= calendar.minutesOn(day) && !calendar.admits(day, minutes))

@@ -92,6 +92,7 @@ describe('what was weighed for a day', () => {
     expect(say({ kind: 'too-near', other: '2026-11-27' })).toContain('stands on 2026-11-27 already');
     expect(say({ kind: 'light', longest: 10 })).toContain('10 min and less');
     expect(say({ kind: 'enough-new', most: 2 })).toContain('2 new problems');
+    expect(say({ kind: 'rests', until: '2026-11-26' })).toContain('from 2026-11-26 on a review teaches more');
     expect(say({ kind: 'put-off', until: '2026-11-30' })).toBe('You put it off until 2026-11-30.');
   });
 });
