@@ -82,7 +82,7 @@ const mostShown = 200;
           }
           <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
           <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
-          <ol>
+          <ol class="sittings">
             @for (row of rows().slice(0, mostShown); track row.sitting.id) {
               <li>
                 <span class="mono">{{ row.day }}</span>

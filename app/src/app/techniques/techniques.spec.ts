@@ -61,8 +61,21 @@ describe('Techniques', () => {
     page = await openPage(TechniquePage, '/techniques/heap', { problems: [problem], sittings }, 'techniques/:id');
     await page.until(() => page.text.includes('Not enough yet: 2 sittings.'));
     expect(page.text).toContain('2 sittings behind it');
-    expect(page.all('ol li')[0]?.textContent).toContain('slip: typo');
-    expect(page.all('ol li')[1]?.textContent).toContain('41 min');
+    expect(page.all('.sittings li')[0]?.textContent).toContain('slip: typo');
+    expect(page.all('.sittings li')[1]?.textContent).toContain('41 min');
     expect(page.text).toContain('What goes wrong');
+  });
+
+  it('says which sittings moved a strength most, in points, up and down', async () => {
+    const [good, bad] = [someProblem('Tide Gauge Gaps'), someProblem('Kelp Rows')];
+    const sittings = [
+      someSitting(good.id, { minutes: 9 }),
+      someSitting(bad.id, { minutes: 90, result: 'unsolved', help: 'read' }),
+    ];
+    page = await openPage(TechniquePage, '/techniques/heap', { problems: [good, bad], sittings }, 'techniques/:id');
+    await page.until(() => page.text.includes('What moved it most'));
+    const moves = page.all('.moves li').map((it) => it.textContent);
+    expect(moves.find((it) => it.includes('Tide Gauge Gaps'))).toMatch(/\+ \d+$/);
+    expect(moves.find((it) => it.includes('Kelp Rows'))).toMatch(/− \d+$/);
   });
 });
