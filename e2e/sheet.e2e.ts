@@ -78,6 +78,7 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await expect(page.locator('[data-cell="0-0"]')).toBeFocused();
   await expect(page.locator('[data-cell="0-0"] svg')).toHaveAccessibleName('3 1 2 · i at 0');
   await keyboard.press('ArrowDown');
+  await expect(page.locator('[data-cell="1-0"]')).toBeFocused();
   await keyboard.type('| i:+1');
   await keyboard.press('Enter');
   await expect(page.locator('[data-cell="1-0"] svg')).toHaveAccessibleName('3 1 2 · i at 1');
