@@ -70,7 +70,11 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await keyboard.type('O(n)');
   await keyboard.press('Alt+ArrowUp');
   await expect(page.getByLabel('Idea of approach 1')).toHaveValue('Keep who waits on a stack');
+  // The entry that was moved takes the focus with it, but not at once.
+  await expect(page.locator('#approaches').locator(':focus')).toHaveCount(1);
+  await page.getByLabel('Idea of approach 1').focus();
   await keyboard.press('Alt+ArrowDown');
+  await expect(page.getByLabel('Idea of approach 2')).toHaveValue('Keep who waits on a stack');
   await expect(page.getByLabel('Verdict on approach 1')).toContainText('over: 4·10¹⁰ steps for 2·10⁸');
   await expect(page.getByLabel('Verdict on approach 2')).toContainText('fits');
 
