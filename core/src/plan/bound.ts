@@ -1,14 +1,17 @@
 import { recallParameters, teaching } from '../estimate/parameters';
 import { lentBy } from '../estimate/readiness';
 import { mostGrowth, recallAt } from '../estimate/recall';
+import type { SittingKind } from '../log/sitting';
 import type { Calendar } from './calendar';
 import { type Placement, lentAtTargets, withPlacement } from './candidate';
+import type { PlannedKind } from './plan';
 import { type Load, type Offer, bestPrices, usableMinutes } from './prices';
 import type { Schedule } from './schedule';
 import { type Track, creditsOrNone } from './track';
 
 /** Sequences of a track are tried one by one up to so many; beyond that what they give is bounded from above. */
 const mostSequences = 1500;
+/** With more tracks the bound is not reckoned: it would keep the worker from the next plan. */
 const mostTracks = 400;
 
 /** What a plan adds to doing nothing, as importance-weighted readiness, and what no plan could exceed. */
@@ -20,11 +23,10 @@ export interface Standing {
 
 /**
  * What the plan reaches, and an upper bound on what any plan could reach under the same model and rules: never below the
- * best plan. Three things are relaxed. Readiness is replaced by a concave curve above it and
- * that by its tangent at the plan that was found, so that tracks can be judged one by one; minutes have prices by day
- * instead of limits (Lagrangian relaxation); and of tracks with too many sequences of
- * reviews each is taken to come at its best moment with the largest spacing effect. Prices come from the tracks that offer most;
- * with any prices the bound holds for all.
+ * best plan. Three things are relaxed. Readiness is replaced by a concave curve above it and that by its tangent at the
+ * plan that was found, so that tracks can be judged one by one; minutes have prices by day instead of limits (Lagrangian
+ * relaxation); and of tracks with too many sequences of reviews each is taken to come at its best moment with the
+ * largest spacing effect. Prices come from the tracks that offer most; with any prices the bound holds for all.
  *
  * `tracks` are all tracks with their placements in the plan.
  */
@@ -149,7 +151,7 @@ function* bestMoments(
     ),
   );
   const days = kinds.map(({ kind }) => singles.filter((it) => it.kind === kind).map((it) => it.day));
-  const growths = kinds.map(({ kind }) => mostGrowth(kind === 'fresh' ? 'first-solve' : kind));
+  const growths = kinds.map(({ kind }) => mostGrowth(sittingKindOf(kind)));
   const [halfLifeLeast, halfLifeMost] = recallParameters.halfLifeRange;
   for (const counts of countsOf(kinds.length, most)) {
     const loads: Load[] = [];
@@ -162,7 +164,7 @@ function* bestMoments(
       const moves = kinds
         .map(({ kind }, place) => ({
           count: counts[place] ?? 0,
-          covers: teaching[kind === 'fresh' ? 'first-solve' : kind].covers,
+          covers: teaching[sittingKindOf(kind)].covers,
           last: lastDays[place]?.[index] ?? -Infinity,
         }))
         .filter(({ count, last }) => count > 0 && Number.isFinite(last))
@@ -174,6 +176,11 @@ function* bestMoments(
     });
     if (loads.every((load) => load.days.length > 0)) yield { loads, lent };
   }
+}
+
+/** As what kind of sitting a planned item is logged. */
+function sittingKindOf(kind: PlannedKind): SittingKind {
+  return kind === 'fresh' ? 'first-solve' : kind;
 }
 
 /** All ways to take two to `most` things of so many kinds. */

@@ -27,7 +27,8 @@ const mostTracks = 150;
  */
 export function bestPrices(offers: readonly (readonly Offer[])[], minutes: readonly number[], reached: number): Prices {
   const foremost = [...offers].sort((a, b) => densest(b) - densest(a)).slice(0, mostTracks);
-  let prices: readonly number[] = minutes.map(() => uniformPrice(foremost, minutes));
+  const start = uniformPrice(foremost, minutes);
+  let prices: readonly number[] = minutes.map(() => start);
   let best: Prices = { byDay: prices, most: Infinity };
   let eagerness = 1;
   for (let round = 0; round < rounds; round++) {
