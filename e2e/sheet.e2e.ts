@@ -1,5 +1,9 @@
+import { archiveFrom, formatArchive } from '@lernen/core/archive';
+import { noRecords } from '@lernen/core/log';
+import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 import type { Page } from '@playwright/test';
 import { type Lernen, expect, test } from './lernen';
+import { longSheet } from './long-sheet';
 
 /** Opens the sheet of a new problem in a person's own world. */
 async function startSheet(lernen: Lernen, page: Page, title = 'Wharf Crane Reach'): Promise<void> {
@@ -70,9 +74,6 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await keyboard.type('O(n)');
   await keyboard.press('Alt+ArrowUp');
   await expect(page.getByLabel('Idea of approach 1')).toHaveValue('Keep who waits on a stack');
-  // The entry that was moved takes the focus with it, but not at once.
-  await expect(page.locator('#approaches').locator(':focus')).toHaveCount(1);
-  await page.getByLabel('Idea of approach 1').focus();
   await keyboard.press('Alt+ArrowDown');
   await expect(page.getByLabel('Idea of approach 2')).toHaveValue('Keep who waits on a stack');
   await expect(page.getByLabel('Verdict on approach 1')).toContainText('over: 4·10¹⁰ steps for 2·10⁸');
@@ -217,6 +218,38 @@ test('a sheet goes out as Markdown and comes back the same, or with what was cha
   await expect(page.getByLabel('Observation 1', { exact: true })).toHaveValue(/it is the rest\.$/);
   await expect(page.getByText('before b went')).toBeVisible();
   expect(await lernen.takeOut('Save as Markdown')).toContain('it is the rest.');
+});
+
+test('what is far down in a long sheet is made when one goes there, and when it is printed', async ({
+  lernen,
+  page,
+}) => {
+  const now = new Date().toISOString();
+  const [problem] = demoArchive(now).problems;
+  if (!problem) throw new Error('The demo has no problems.');
+  const entries = longSheet(problem.id, countingIds(Date.parse(now) - 1000, new SeededRandom(3)));
+  await lernen.startEmpty();
+  await lernen.go('Setup');
+  await lernen.bringFile('long.json', formatArchive(archiveFrom({ ...noRecords, problems: [problem], entries }, now)));
+  await expect(page.getByText('problems: 1 added')).toBeVisible();
+  await lernen.open(`/problems/${problem.id}`);
+
+  await expect(page.getByText('Whoever waits at 59 stands')).toHaveCount(1);
+  const lastObservation = page.getByRole('textbox', { name: 'Observation 60', exact: true });
+  await expect(lastObservation).toHaveCount(0);
+  await page.keyboard.press('Shift+T');
+  await expect(page.locator('[data-cell="0-0"]')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Shift+C');
+  await expect(page.getByRole('textbox', { name: 'Title of version 30' })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'Title of version 12' })).toHaveCount(0);
+
+  const unmade = await page.evaluate(() => {
+    window.dispatchEvent(new Event('beforeprint'));
+    return document.querySelectorAll('.unmade').length;
+  });
+  expect(unmade).toBe(0);
+  await expect(lastObservation).toHaveCount(1);
 });
 
 test('a review keeps the sheet back until its end', async ({ lernen, page }) => {

@@ -1,8 +1,9 @@
 // What a long sheet costs: `npm run bench:sheet`. Opens one of 60 observations, a trace of 500 rows and 30 versions, and types on it.
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
-import { type Entry, emptyEntry, noRecords } from '@lernen/core/log';
+import { noRecords } from '@lernen/core/log';
 import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 import { type Page, chromium as browserType } from 'playwright';
+import { longSheet } from '../../e2e/long-sheet';
 import { chromium, startTestServer } from '../../e2e/server';
 
 const runs = 7;
@@ -17,7 +18,7 @@ const browser = await browserType.launch(chromium);
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${server.address}/setup`);
-  const records = { ...noRecords, problems: [long, short], entries: longSheet(long.id) };
+  const records = { ...noRecords, problems: [long, short], entries: longSheet(long.id, newId) };
   await page.getByLabel('Choose a file').setInputFiles({
     name: 'long.json',
     mimeType: 'application/json',
@@ -33,8 +34,10 @@ try {
     if (run > 0) opening.push(time);
   }
   await page.waitForTimeout(2000);
+  await page.locator('app-observations-stage app-entry-row').nth(29).scrollIntoViewIfNeeded();
   const observation = await typing(page, 'Observation 30');
   const statement = await typing(page, 'Statement');
+  await page.locator('app-trace-stage app-entry-row').scrollIntoViewIfNeeded();
   await page.locator('[data-cell="0-0"]').click();
   await page.keyboard.press('ArrowDown');
   const cell = await pressing(page);
@@ -50,48 +53,7 @@ try {
   await server.discard();
 }
 
-function longSheet(problemId: string): Entry[] {
-  const of = (count: number, make: (index: number) => Entry): Entry[] =>
-    Array.from({ length: count }, (_, i) => make(i));
-  return [
-    ...of(60, (order) =>
-      emptyEntry('observation', problemId, newId(), {
-        order,
-        text: `Whoever waits at ${order} stands in *falling* order, since $h_${order} < h_j$.`,
-        argument: 'else it would have been answered before',
-      }),
-    ),
-    emptyEntry('trace', problemId, newId(), {
-      title: 'a long one',
-      columns: [
-        { name: 'heights', kind: 'list', rule: '' },
-        { name: 'waiting', kind: 'stack', rule: '' },
-        { name: 'best', kind: 'value', rule: '' },
-        { name: '', kind: 'rule', rule: 'size(waiting) < 9' },
-      ],
-      rows: of500(),
-    }),
-    ...of(30, (order) =>
-      emptyEntry('version', problemId, newId(), {
-        order,
-        title: `version ${order}`,
-        language: 'python',
-        code: Array.from({ length: 40 }, (_, line) => `    answer[${line}] = heights[${line}] - ${order}`).join('\n'),
-      }),
-    ),
-  ];
-}
-
-function of500(): string[][] {
-  return Array.from({ length: 500 }, (_, row) => [
-    row === 0 ? '5 2 4 7 1 8 3 6 | i:0' : `| i:${row % 8}`,
-    row % 4 === 3 ? '- - -' : `+${row}`,
-    String(row),
-    '',
-  ]);
-}
-
-/** Milliseconds until the first screen of the sheet stands and answers, and until all of it does. */
+/** Milliseconds until the first screen of the sheet stands and answers, and until all that was written in it does. */
 interface Opening {
   readonly first: number;
   readonly all: number;
@@ -109,8 +71,8 @@ async function openSheet(id: string): Promise<Opening> {
   const first = performance.now() - start;
   while (
     document.querySelectorAll('app-observations-stage app-entry-row').length < 60 ||
-    document.querySelectorAll('app-code-stage app-entry-row').length < 30 ||
-    document.querySelector('[data-cell="0-0"] svg') === null
+    document.querySelectorAll('app-trace-stage app-entry-row').length < 1 ||
+    document.querySelectorAll('app-code-stage app-entry-row').length < 30
   )
     await new Promise((resolve) => requestAnimationFrame(resolve));
   await new Promise((resolve) => setTimeout(resolve));

@@ -11,14 +11,19 @@ import {
 } from './cells';
 import { type Token, partsOf, tokensOf } from './tokens';
 
-/** Thrown and caught within this file: the first word that cannot be read. */
-class Unreadable extends Error {
+/**
+ * Thrown and caught within this file: the first word that cannot be read. No Error: while a cell is being written, hundreds
+ * below it may be unreadable, and to note where each was thrown takes ten times as long as to read it.
+ */
+class Unreadable {
   constructor(
-    message: string,
+    readonly message: string,
     readonly at: number,
-  ) {
-    super(message);
-  }
+  ) {}
+}
+
+function stopAt(at: number, message: string): never {
+  throw new Unreadable(message, at);
 }
 
 const longestList = 400;
@@ -66,7 +71,7 @@ function readValue(text: string, before: CellValue | null): CellValue {
   if (!change) return { kind: 'value', text: text.trim().replace(/^"(.*)"$/s, '$1') };
   const [, sign, amount] = change;
   const known = Number(before?.kind === 'value' ? before.text : '');
-  if (before === null || !Number.isFinite(known)) throw new Unreadable('there is no number above to change', 0);
+  if (before === null || !Number.isFinite(known)) stopAt(0, 'there is no number above to change');
   return { kind: 'value', text: numberText(known + Number(amount) * (sign === '-' ? -1 : 1)) };
 }
 
@@ -87,7 +92,7 @@ function itemsOf({ text, at }: { text: string; at: number }, before: ListCell | 
   );
   if (text.trim() === '') {
     if (before) return before.items;
-    throw new Unreadable('there is no list above', at);
+    stopAt(at, 'there is no list above');
   }
   if (/^\s*=/.test(text) || !isChange(text))
     return limited(
@@ -99,7 +104,7 @@ function itemsOf({ text, at }: { text: string; at: number }, before: ListCell | 
     const set = /^\[(-?\d+)\]=(.*)$/.exec(token.text);
     if (set) {
       const index = Number(set[1]);
-      if (index < 0 || index >= items.length) throw new Unreadable(`there is no place ${index}`, token.at);
+      if (index < 0 || index >= items.length) stopAt(token.at, `there is no place ${index}`);
       items[index] = set[2] ?? '';
     } else items.push(token.text.slice(1));
   }
@@ -109,7 +114,7 @@ function itemsOf({ text, at }: { text: string; at: number }, before: ListCell | 
 function lettersOf({ text, at }: { text: string; at: number }, before: ListCell | null): readonly string[] {
   if (text.trim() === '') {
     if (before) return before.items;
-    throw new Unreadable('there is no text above', at);
+    stopAt(at, 'there is no text above');
   }
   const plain = text
     .trim()
@@ -139,18 +144,17 @@ function withMarks(known: Marks, tokens: readonly Token[], length: number): Mark
       windows = gone === undefined ? [] : windows.filter((it) => it.name !== gone);
     } else if (range) {
       const [from, to] = [Number(range[1]), Number(range[2])];
-      if (from < 0 || to >= length || from > to + 1)
-        throw new Unreadable(`a window lies between 0 and ${length - 1}`, at);
+      if (from < 0 || to >= length || from > to + 1) stopAt(at, `a window lies between 0 and ${length - 1}`);
       windows = [...windows.filter((it) => it.name !== name), { name, from, to }];
     } else if (name !== '' && /^[-+=]*-?\d+$/.test(value)) {
       const where = pointers.find((it) => it.name === name)?.at;
       const isMove = /^[-+]\d/.test(value);
-      if (isMove && where === undefined) throw new Unreadable(`${name} does not point anywhere yet`, at);
+      if (isMove && where === undefined) stopAt(at, `${name} does not point anywhere yet`);
       const to = isMove ? (where ?? 0) + Number(value) : Number(value.replace(/^=/, ''));
       if (!Number.isInteger(to) || to < -1 || to > length)
-        throw new Unreadable(`${name} would point outside: 0 to ${length - 1} are there`, at);
+        stopAt(at, `${name} would point outside: 0 to ${length - 1} are there`);
       pointers = [...pointers.filter((it) => it.name !== name), { name, at: to }];
-    } else throw new Unreadable('expected a pointer such as i:2, or a window such as 1..3', at);
+    } else stopAt(at, 'expected a pointer such as i:2, or a window such as 1..3');
   }
   return { pointers: [...pointers].sort((a, b) => (a.name < b.name ? -1 : 1)), windows };
 }
@@ -173,21 +177,21 @@ function changeItems(kind: 'stack' | 'queue' | 'set', items: string[], { text, a
   const isDouble = kind === 'queue' && /^(?:\+\+|--)/.test(text);
   const value = text.slice(isDouble ? 2 : 1);
   if (text.startsWith('+')) {
-    if (value === '') throw new Unreadable('say what is added: +5', at);
+    if (value === '') stopAt(at, 'say what is added: +5');
     if (isDouble) items.unshift(value);
     else if (kind !== 'set' || !items.includes(value)) items.push(value);
     return;
   }
   if (kind === 'set') {
     const index = items.indexOf(value);
-    if (index < 0) throw new Unreadable(value === '' ? 'say what is removed: -5' : `${value} is not in the set`, at);
+    if (index < 0) stopAt(at, value === '' ? 'say what is removed: -5' : `${value} is not in the set`);
     items.splice(index, 1);
     return;
   }
   const isFromEnd = kind === 'stack' ? true : isDouble;
   const gone = isFromEnd ? items.pop() : items.shift();
-  if (gone === undefined) throw new Unreadable(`the ${kind} is empty`, at);
-  if (value !== '' && value !== gone) throw new Unreadable(`${gone} comes out, not ${value}`, at);
+  if (gone === undefined) stopAt(at, `the ${kind} is empty`);
+  if (value !== '' && value !== gone) stopAt(at, `${gone} comes out, not ${value}`);
 }
 
 function readMap(text: string, before: CellValue | null): CellValue {
@@ -197,12 +201,12 @@ function readMap(text: string, before: CellValue | null): CellValue {
     const removed = /^-([^:]+)$/.exec(word)?.[1];
     const [, key, value] = /^([^:]+):(.*)$/.exec(word) ?? [];
     if (removed !== undefined) {
-      if (!entries.delete(removed)) throw new Unreadable(`${removed} is not in the map`, at);
+      if (!entries.delete(removed)) stopAt(at, `${removed} is not in the map`);
     } else if (key === undefined || value === undefined || value === '') {
-      throw new Unreadable('expected a:3 to set, a:+1 to add, -a to remove', at);
+      stopAt(at, 'expected a:3 to set, a:+1 to add, -a to remove');
     } else if (/^[-+]\d+(?:\.\d+)?$/.test(value)) {
       const known = Number(entries.get(key) ?? '0');
-      if (!Number.isFinite(known)) throw new Unreadable(`${key} is no number`, at);
+      if (!Number.isFinite(known)) stopAt(at, `${key} is no number`);
       entries.set(key, numberText(known + Number(value)));
     } else entries.set(key, value.replace(/^=/, ''));
   }
@@ -219,9 +223,9 @@ function readIntervals(text: string, before: CellValue | null): CellValue {
   let intervals: readonly Interval[] = isChanging ? known : [];
   for (const { text: word, at } of tokens) {
     const match = /^(-?\d+(?:\.\d+)?)\.\.(-?\d+(?:\.\d+)?)$/.exec(isChanging ? word.slice(1) : word);
-    if (!match) throw new Unreadable('expected an interval such as 2..5', at);
+    if (!match) stopAt(at, 'expected an interval such as 2..5');
     const [from, to] = [Number(match[1]), Number(match[2])];
-    if (from > to) throw new Unreadable(`${from} is after ${to}`, at);
+    if (from > to) stopAt(at, `${from} is after ${to}`);
     intervals =
       isChanging && word.startsWith('-')
         ? intervals.filter((it) => it.from !== from || it.to !== to)
@@ -243,10 +247,10 @@ function readGrid(text: string, before: CellValue | null): GridCell {
       const [, step, row, column] = /^(>?)(\d+),(\d+)$/.exec(match[0]) ?? [];
       if (match[0] === '-') [at, path] = [null, []];
       else if (row === undefined || column === undefined)
-        throw new Unreadable('expected a position such as 1,2, or a step such as >1,2', place);
+        stopAt(place, 'expected a position such as 1,2, or a step such as >1,2');
       else {
         at = { row: Number(row), column: Number(column) };
-        if (rows[at.row]?.[at.column] === undefined) throw new Unreadable(`there is no cell ${row},${column}`, place);
+        if (rows[at.row]?.[at.column] === undefined) stopAt(place, `there is no cell ${row},${column}`);
         path = step === '>' ? [...path, at] : [at];
       }
     }
@@ -259,15 +263,14 @@ const cellChange = /\[\d+,\d+\]=/;
 function gridRows({ text, at }: { text: string; at: number }, before: GridCell | null): readonly (readonly string[])[] {
   if (text.trim() === '') {
     if (before) return before.rows;
-    throw new Unreadable('there is no grid above', at);
+    stopAt(at, 'there is no grid above');
   }
   const changes = [...text.matchAll(/\[(\d+),(\d+)\]=(\S+)/g)];
   if (changes.length > 0 && before) {
     const rows = before.rows.map((row) => [...row]);
     for (const change of changes) {
       const [row, column] = [Number(change[1]), Number(change[2])];
-      if (rows[row]?.[column] === undefined)
-        throw new Unreadable(`there is no cell ${row},${column}`, at + change.index);
+      if (rows[row]?.[column] === undefined) stopAt(at + change.index, `there is no cell ${row},${column}`);
       rows[row][column] = change[3] ?? '';
     }
     return rows;
@@ -278,12 +281,12 @@ function gridRows({ text, at }: { text: string; at: number }, before: GridCell |
     .map((row) => row.trim())
     .map((row) => (/\s|,/.test(row) ? tokensOf(row).map((token) => token.text) : [...row]));
   if (rows.length > longestGrid || rows.some((row) => row.length > longestGrid))
-    throw new Unreadable(`a grid has up to ${longestGrid} rows and columns`, at);
+    stopAt(at, `a grid has up to ${longestGrid} rows and columns`);
   return rows;
 }
 
 function limited(items: readonly string[], at: number): readonly string[] {
-  if (items.length > longestList) throw new Unreadable(`up to ${longestList} items can be shown`, at);
+  if (items.length > longestList) stopAt(at, `up to ${longestList} items can be shown`);
   return items;
 }
 

@@ -30,18 +30,20 @@ export class SheetFocus {
   /** Once it is on the page: stages further down are made when there is time. */
   private afterwards(find: () => Element | null): void {
     const attempt = (left: number): void => {
-      const element = find();
-      if (element) enter(element);
-      else if (left > 0) requestAnimationFrame(() => attempt(left - 1));
+      if (!enter(find()) && left > 0) requestAnimationFrame(() => attempt(left - 1));
     };
     afterNextRender(() => attempt(mostFrames), { injector: this.injector });
   }
 }
 
-function enter(element: Element): void {
+/** Brings it near and puts the cursor in it. @returns false as long as it or its fields are not made yet */
+function enter(element: Element | null): boolean {
+  if (!element) return false;
+  element.scrollIntoView({ block: 'nearest' });
+  if (element.querySelector('.unmade')) return false;
   const field = element.matches(fields)
     ? element
     : (element.querySelector('.cell[tabindex="0"]') ?? element.querySelector(fields));
-  element.scrollIntoView({ block: 'nearest' });
   if (field instanceof HTMLElement) field.focus();
+  return true;
 }

@@ -1,8 +1,7 @@
 import {
+  ApplicationRef,
   ChangeDetectionStrategy,
   Component,
-  DestroyRef,
-  afterNextRender,
   computed,
   effect,
   inject,
@@ -47,6 +46,7 @@ import { valueOf } from '../ui/value-of';
 import { BoundsAllow } from './margin/bounds-allow';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
+import { SheetPlace } from './sheet-place';
 import { newTraceFor } from './new-trace';
 import { stageWords } from './stage-words';
 import { ApproachesStage } from './stages/approaches-stage';
@@ -80,8 +80,13 @@ import { WhyStage } from './stages/why-stage';
     TraceStage,
     WhyStage,
   ],
-  providers: [SheetStore, SheetFocus, SheetLimits],
-  host: { '(document:keydown)': 'key($event)', '(focusout)': 'sheet.flush()', '(focusin)': 'stay($event)' },
+  providers: [SheetStore, SheetFocus, SheetLimits, SheetPlace],
+  host: {
+    '(document:keydown)': 'key($event)',
+    '(focusout)': 'sheet.flush()',
+    '(focusin)': 'stay($event)',
+    '(window:beforeprint)': 'makeWhole()',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sheet.html',
   styleUrl: './sheet.scss',
@@ -93,6 +98,8 @@ export class Sheet {
   protected readonly running = inject(RunningStore);
   protected readonly sheet = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
+  private readonly place = inject(SheetPlace);
+  private readonly page = inject(ApplicationRef);
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
   private readonly router = inject(Router);
@@ -142,8 +149,7 @@ export class Sheet {
     const filled = problem ? stagesFilled(problem, ofEntries) : new Set<Stage>();
     return stages.map((id) => ({ id, word: stageWords[id], isFilled: filled.has(id) }));
   });
-  /** The stage that stands where one reads. */
-  protected readonly here = signal<Stage | null>(null);
+  protected readonly here = this.place.here;
 
   protected readonly draft = signal<Problem | null>(null);
   protected readonly further = signal<string | null>(null);
@@ -153,28 +159,8 @@ export class Sheet {
       const id = this.id();
       untracked(() => {
         this.draft.set(null);
+        this.place.onceWhole(() => document.getElementById(this.route.snapshot.fragment ?? '')?.scrollIntoView());
         this.sheet.open(id);
-      });
-    });
-    const destroyRef = inject(DestroyRef);
-    afterNextRender(() => {
-      const watch = new IntersectionObserver(
-        (seen) => {
-          for (const { isIntersecting, target } of seen)
-            if (isIntersecting) this.here.set(stages.find((stage) => stage === target.id) ?? null);
-        },
-        { rootMargin: '-20% 0px -75% 0px' },
-      );
-      const find = setInterval(() => {
-        const found = stages.map((stage) => document.getElementById(stage)).filter((it) => it !== null);
-        if (found.length < stages.length) return;
-        clearInterval(find);
-        for (const stage of found) watch.observe(stage);
-        document.getElementById(this.route.snapshot.fragment ?? '')?.scrollIntoView();
-      }, 50);
-      destroyRef.onDestroy(() => {
-        clearInterval(find);
-        watch.disconnect();
       });
     });
   }
@@ -200,9 +186,12 @@ export class Sheet {
 
   /** One is in the stage in which one writes, wherever the page is scrolled to. */
   protected stay({ target }: FocusEvent): void {
-    const section = target instanceof HTMLElement ? target.closest('app-stage-frame') : null;
-    const stage = stages.find((it) => it === section?.id);
-    if (stage) this.here.set(stage);
+    if (target instanceof HTMLElement) this.place.enter(target);
+  }
+
+  /** What waited until it comes near the window is wanted on paper now, before the browser draws it. */
+  protected makeWhole(): void {
+    this.page.tick();
   }
 
   /** Puts the cursor where one would write next in a stage; a list begins a new entry unless its last one is empty. */

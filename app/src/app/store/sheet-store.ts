@@ -22,6 +22,9 @@ import { DATABASE } from './world';
 /** Typing is written when it pauses for this long, milliseconds. */
 const calm = 250;
 
+/** Entries, and rows of traces, from which on a sheet is long. */
+const manyLines = 100;
+
 interface SheetState {
   readonly problemId: string | null;
   /** As they stand in the database, tombstones included, by id. */
@@ -63,6 +66,11 @@ export const SheetStore = signalStore(
         return edit?.table === 'problems' ? edit.ours : (log.problemsById().get(id) ?? null);
       }),
       isSaved: computed(() => store.edits().size === 0),
+      /** Whether to draw all of it at once would be felt. */
+      isLong: computed(() => {
+        const lines = standing().map((entry) => (entry.kind === 'trace' ? entry.rows.length : 1));
+        return lines.reduce((sum, count) => sum + count, 0) > manyLines;
+      }),
     };
   }),
   withMethods((store, database = inject(DATABASE), log = inject(LogStore), notices = inject(Notices)) => {
@@ -210,7 +218,7 @@ export const SheetStore = signalStore(
       },
 
       remove(entry: Entry): void {
-        put({ ...entry, deleted: true }, `Removed ${kindWords[entry.kind]}`);
+        put({ ...(find(entry.id) ?? entry), deleted: true }, `Removed ${kindWords[entry.kind]}`);
         void flush();
         notices.say(`Removed ${kindWords[entry.kind]}.`, {
           label: 'Undo',
@@ -225,7 +233,7 @@ export const SheetStore = signalStore(
         const [other, beyond] = [all[index + by], all[index + 2 * by]];
         if (!other) return;
         const order = beyond === undefined ? other.order + by : (other.order + beyond.order) / 2;
-        put({ ...entry, order }, `Moved ${kindWords[entry.kind]}`);
+        put({ ...(find(entry.id) ?? entry), order }, `Moved ${kindWords[entry.kind]}`);
         void flush();
       },
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, effect, inject, input } from '@angular/core';
 import createDOMPurify from 'dompurify';
 import MarkdownIt from 'markdown-it';
+import { whenNear } from './nearby';
 
 const markdown = new MarkdownIt({ html: false, linkify: false, breaks: true });
 const purify = createDOMPurify(window);
@@ -34,15 +35,6 @@ function isTimeLeft(): boolean {
   return spent < atOnce;
 }
 
-const waiting = new Map<Element, () => void>();
-const nearby = new IntersectionObserver(
-  (seen) => {
-    for (const { target, isIntersecting } of seen) if (isIntersecting) waiting.get(target)?.();
-  },
-  { rootMargin: '600px' },
-);
-addEventListener('beforeprint', () => waiting.forEach((show) => show()));
-
 /** Markdown of the person's own, shown without anything that could do harm. */
 @Component({
   selector: 'app-markdown',
@@ -58,6 +50,7 @@ addEventListener('beforeprint', () => waiting.forEach((show) => show()));
 export class Markdown {
   readonly text = input.required<string>();
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private stopWaiting = (): void => undefined;
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.stopWaiting());
@@ -72,16 +65,7 @@ export class Markdown {
   /** Shows the plain text until it comes near. */
   private wait(): void {
     this.host.textContent = this.text();
-    waiting.set(this.host, () => {
-      this.stopWaiting();
-      this.show();
-    });
-    nearby.observe(this.host);
-  }
-
-  private stopWaiting(): void {
-    nearby.unobserve(this.host);
-    waiting.delete(this.host);
+    this.stopWaiting = whenNear(this.host, () => this.show());
   }
 
   private show(): void {

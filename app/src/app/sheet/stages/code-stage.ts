@@ -19,101 +19,114 @@ import { StageFrame } from './stage-frame';
   template: `
     <app-stage-frame stage="code">
       @for (version of versions(); track version.id; let index = $index) {
-        <app-entry-row [mark]="index + 1" [entry]="version" [label]="'version ' + (index + 1)" (next)="add(version.id)">
-          <div class="facts">
-            <input
-              class="title"
-              [attr.aria-label]="'Title of version ' + (index + 1)"
-              placeholder="what is new in it"
-              maxlength="500"
-              [value]="version.title"
-              (input)="store.change(version, { title: valueOf($event) })"
-            />
-            <input
-              class="language"
-              [attr.aria-label]="'Language of version ' + (index + 1)"
-              placeholder="language"
-              maxlength="40"
-              list="code-languages"
-              [value]="version.language"
-              (change)="store.change(version, { language: valueOf($event) })"
-            />
-            @if (approaches().length > 0) {
-              <select
-                [attr.aria-label]="'Approach of version ' + (index + 1)"
-                (change)="store.change(version, { approachId: valueOf($event) || null })"
-              >
-                <option value="">of no approach</option>
-                @for (approach of approaches(); track approach.id) {
-                  <option [value]="approach.id" [selected]="approach.id === version.approachId">
-                    approach {{ $index + 1 }}
-                  </option>
-                }
-              </select>
-            }
-            <select
-              [attr.aria-label]="'Whose version ' + (index + 1) + ' is'"
-              (change)="store.change(version, { isOwn: valueOf($event) === 'own' })"
-            >
-              <option value="own" [selected]="version.isOwn">my own</option>
-              <option value="other" [selected]="!version.isOwn">somebody else’s</option>
-            </select>
-            <span class="second count">{{ countText(version.code) }}</span>
-          </div>
-          @if (!version.isOwn) {
+        <app-entry-row
+          #row
+          [mark]="index + 1"
+          [entry]="version"
+          [label]="'version ' + (index + 1)"
+          (next)="add(version.id)"
+        >
+          @if (row.isWhole()) {
             <div class="facts">
               <input
                 class="title"
-                [attr.aria-label]="'Source of version ' + (index + 1)"
-                placeholder="who wrote it, and where it stands"
+                [attr.aria-label]="'Title of version ' + (index + 1)"
+                placeholder="what is new in it"
                 maxlength="500"
-                [value]="version.source"
-                (input)="store.change(version, { source: valueOf($event) })"
+                [value]="version.title"
+                (input)="store.change(version, { title: valueOf($event) })"
               />
               <input
-                class="link"
-                type="url"
-                [attr.aria-label]="'Link of version ' + (index + 1)"
-                placeholder="https://"
-                maxlength="2000"
-                [value]="version.link"
-                (change)="store.change(version, { link: valueOf($event) })"
+                class="language"
+                [attr.aria-label]="'Language of version ' + (index + 1)"
+                placeholder="language"
+                maxlength="40"
+                list="code-languages"
+                [value]="version.language"
+                (change)="store.change(version, { language: valueOf($event) })"
               />
-              @if (isLink(version.link)) {
-                <a [href]="version.link" target="_blank" rel="noopener noreferrer">open</a>
-              }
-            </div>
-          }
-          @defer (on viewport) {
-            <app-code-editor
-              [code]="version.code"
-              [language]="version.language"
-              [label]="'Code of version ' + (index + 1)"
-              (codeChange)="write(version, $event)"
-            />
-          } @placeholder {
-            <pre tabindex="0">{{ version.code || ' ' }}</pre>
-          }
-          @if (checks().length > 0) {
-            <div class="checks" role="group" [attr.aria-label]="'Checks of version ' + (index + 1)">
-              <span class="label">{{ passedText(version) }}</span>
-              @for (check of checks(); track check.example.id) {
-                <button
-                  type="button"
-                  class="check mono"
-                  [attr.aria-pressed]="version.passed.includes(check.example.id)"
-                  [title]="
-                    'put in: ' +
-                    check.example.input +
-                    '
-must come out: ' +
-                    check.example.expected
-                  "
-                  (click)="markPassed(version, check.example.id)"
+              @if (approaches().length > 0) {
+                <select
+                  [attr.aria-label]="'Approach of version ' + (index + 1)"
+                  (change)="store.change(version, { approachId: valueOf($event) || null })"
                 >
-                  {{ check.text }}
-                </button>
+                  <option value="">of no approach</option>
+                  @for (approach of approaches(); track approach.id) {
+                    <option [value]="approach.id" [selected]="approach.id === version.approachId">
+                      approach {{ $index + 1 }}
+                    </option>
+                  }
+                </select>
               }
+              <select
+                [attr.aria-label]="'Whose version ' + (index + 1) + ' is'"
+                (change)="store.change(version, { isOwn: valueOf($event) === 'own' })"
+              >
+                <option value="own" [selected]="version.isOwn">my own</option>
+                <option value="other" [selected]="!version.isOwn">somebody else’s</option>
+              </select>
+              <span class="second count">{{ countText(version.code) }}</span>
+            </div>
+            @if (!version.isOwn) {
+              <div class="facts">
+                <input
+                  class="title"
+                  [attr.aria-label]="'Source of version ' + (index + 1)"
+                  placeholder="who wrote it, and where it stands"
+                  maxlength="500"
+                  [value]="version.source"
+                  (input)="store.change(version, { source: valueOf($event) })"
+                />
+                <input
+                  class="link"
+                  type="url"
+                  [attr.aria-label]="'Link of version ' + (index + 1)"
+                  placeholder="https://"
+                  maxlength="2000"
+                  [value]="version.link"
+                  (change)="store.change(version, { link: valueOf($event) })"
+                />
+                @if (isLink(version.link)) {
+                  <a [href]="version.link" target="_blank" rel="noopener noreferrer">open</a>
+                }
+              </div>
+            }
+            @defer (on viewport) {
+              <app-code-editor
+                [code]="version.code"
+                [language]="version.language"
+                [label]="'Code of version ' + (index + 1)"
+                (codeChange)="write(version, $event)"
+              />
+            } @placeholder {
+              <pre tabindex="0">{{ version.code || ' ' }}</pre>
+            }
+            @if (checks().length > 0) {
+              <div class="checks" role="group" [attr.aria-label]="'Checks of version ' + (index + 1)">
+                <span class="label">{{ passedText(version) }}</span>
+                @for (check of checks(); track check.example.id) {
+                  <button
+                    type="button"
+                    class="check mono"
+                    [attr.aria-pressed]="version.passed.includes(check.example.id)"
+                    [title]="
+                      'put in: ' +
+                      check.example.input +
+                      '
+  must come out: ' +
+                      check.example.expected
+                    "
+                    (click)="markPassed(version, check.example.id)"
+                  >
+                    {{ check.text }}
+                  </button>
+                }
+              </div>
+            }
+          } @else {
+            <div class="unmade">
+              <p>{{ version.title }}</p>
+              <pre>{{ version.code }}</pre>
             </div>
           }
         </app-entry-row>

@@ -1,6 +1,8 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  DestroyRef,
+  ElementRef,
   Injector,
   afterNextRender,
   computed,
@@ -11,9 +13,7 @@ import {
 } from '@angular/core';
 import type { Entry } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
-
-/** From so many entries on, a sheet is long. */
-const manyEntries = 60;
+import { whenNear } from '../../ui/nearby';
 
 /**
  * The frame of one entry: its number in the gutter, its content, and what can be done with it, which shows while one is
@@ -27,7 +27,7 @@ const manyEntries = 60;
     '(keydown.alt.arrowdown)': 'move(1, $event)',
     '(keydown.alt.enter)': 'goOn($event)',
     '[attr.data-entry]': 'entry().id',
-    '[class.long]': 'isLong()',
+    '[class.long]': 'store.isLong()',
     tabindex: '-1',
     '(focusin)': 'isIn.set(true)',
     '(focusout)': 'leave($event)',
@@ -121,11 +121,20 @@ export class EntryRow {
   /** Somebody wants a new entry behind this one. */
   readonly next = output();
 
-  protected readonly isLong = computed(() => this.store.entries().length > manyEntries);
+  private readonly isNear = signal(false);
+  /** Whether its fields are made; in a long sheet only its text is there until it comes near the window. */
+  readonly isWhole = computed(() => !this.store.isLong() || this.isNear());
   /** Whether one is in it; what is empty in its details shows only then. */
   readonly isIn = signal(false);
+  private isMoving = false;
+
+  constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    inject(DestroyRef).onDestroy(whenNear(host, () => this.isNear.set(true)));
+  }
 
   protected leave({ relatedTarget, currentTarget }: FocusEvent): void {
+    if (this.isMoving) return;
     const isStill =
       currentTarget instanceof Node && relatedTarget instanceof Node && currentTarget.contains(relatedTarget);
     this.isIn.set(isStill);
@@ -136,8 +145,15 @@ export class EntryRow {
     event?.preventDefault();
     const written = document.activeElement;
     this.store.move(this.entry(), by);
-    // A row that changes its place loses the focus otherwise.
-    afterNextRender(() => written instanceof HTMLElement && written.focus(), { injector: this.injector });
+    // A row that changes its place loses the focus, and its fields must outlast that.
+    this.isMoving = true;
+    afterNextRender(
+      () => {
+        if (written instanceof HTMLElement) written.focus();
+        this.isMoving = false;
+      },
+      { injector: this.injector },
+    );
   }
 
   protected goOn(event: Event): void {

@@ -17,80 +17,84 @@ import { StageFrame } from './stage-frame';
     <app-stage-frame stage="observations">
       @for (it of observations(); track it.id; let index = $index) {
         <app-entry-row #row [mark]="index + 1" [entry]="it" [label]="'observation ' + (index + 1)" (next)="add(it.id)">
-          <div class="sentence">
-            <app-writing
-              [label]="'Observation ' + (index + 1)"
-              placeholder="one sentence that makes the problem smaller"
-              [sentence]="true"
-              [value]="it.text"
-              (valueChange)="store.change(it, { text: $event })"
-              (entered)="add(it.id)"
-              (erased)="store.remove(it)"
-            />
-            <button
-              type="button"
-              class="shown"
-              [attr.aria-pressed]="it.isShown"
-              [attr.aria-label]="'Observation ' + (index + 1) + ' is shown'"
-              (click)="store.change(it, { isShown: !it.isShown })"
-            >
-              <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden="true">
-                <rect
-                  x="0.5"
-                  y="0.5"
-                  width="9"
-                  height="9"
-                  [attr.fill]="it.isShown ? 'currentColor' : 'none'"
-                  stroke="currentColor"
-                  [attr.stroke-dasharray]="it.isShown ? null : '2 2'"
-                />
-              </svg>
-              {{ it.isShown ? 'shown' : 'believed' }}
-            </button>
-          </div>
-          <div class="details">
-            @if (row.isIn() || it.from || it.to) {
-              <div class="smaller">
-                <span class="label">makes it smaller: from</span>
-                <app-writing
-                  [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
-                  placeholder="every pair"
-                  [sentence]="true"
-                  [longest]="500"
-                  [value]="it.from"
-                  (valueChange)="store.change(it, { from: $event })"
-                />
-                <span class="label">to</span>
-                <app-writing
-                  [label]="'Observation ' + (index + 1) + ' makes it smaller, to'"
-                  placeholder="neighbours"
-                  [sentence]="true"
-                  [longest]="500"
-                  [value]="it.to"
-                  (valueChange)="store.change(it, { to: $event })"
-                />
-              </div>
-            }
-            @if (row.isIn() || it.argument || it.argumentKind) {
-              <div class="argument">
-                <select
-                  [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
-                  (change)="setKind(it, valueOf($event))"
-                >
-                  <option value="">argued by …</option>
-                  @for (kind of argumentKinds; track kind) {
-                    <option [value]="kind" [selected]="it.argumentKind === kind">{{ argumentWords[kind] }}</option>
-                  }
-                </select>
-                <app-writing
-                  [label]="'Argument for observation ' + (index + 1)"
-                  placeholder="why it is true"
-                  [value]="it.argument"
-                  (valueChange)="store.change(it, { argument: $event })"
-                />
-              </div>
-            }
-          </div>
+          @if (row.isWhole()) {
+            <div class="sentence">
+              <app-writing
+                [label]="'Observation ' + (index + 1)"
+                placeholder="one sentence that makes the problem smaller"
+                [sentence]="true"
+                [value]="it.text"
+                (valueChange)="store.change(it, { text: $event })"
+                (entered)="add(it.id)"
+                (erased)="store.remove(it)"
+              />
+              <button
+                type="button"
+                class="shown"
+                [attr.aria-pressed]="it.isShown"
+                [attr.aria-label]="'Observation ' + (index + 1) + ' is shown'"
+                (click)="store.change(it, { isShown: !it.isShown })"
+              >
+                <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden="true">
+                  <rect
+                    x="0.5"
+                    y="0.5"
+                    width="9"
+                    height="9"
+                    [attr.fill]="it.isShown ? 'currentColor' : 'none'"
+                    stroke="currentColor"
+                    [attr.stroke-dasharray]="it.isShown ? null : '2 2'"
+                  />
+                </svg>
+                {{ it.isShown ? 'shown' : 'believed' }}
+              </button>
+            </div>
+            <div class="details">
+              @if (row.isIn() || it.from || it.to) {
+                <div class="smaller">
+                  <span class="label">makes it smaller: from</span>
+                  <app-writing
+                    [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
+                    placeholder="every pair"
+                    [sentence]="true"
+                    [longest]="500"
+                    [value]="it.from"
+                    (valueChange)="store.change(it, { from: $event })"
+                  />
+                  <span class="label">to</span>
+                  <app-writing
+                    [label]="'Observation ' + (index + 1) + ' makes it smaller, to'"
+                    placeholder="neighbours"
+                    [sentence]="true"
+                    [longest]="500"
+                    [value]="it.to"
+                    (valueChange)="store.change(it, { to: $event })"
+                  />
+                </div>
+              }
+              @if (row.isIn() || it.argument || it.argumentKind) {
+                <div class="argument">
+                  <select
+                    [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
+                    (change)="setKind(it, valueOf($event))"
+                  >
+                    <option value="">argued by …</option>
+                    @for (kind of argumentKinds; track kind) {
+                      <option [value]="kind" [selected]="it.argumentKind === kind">{{ argumentWords[kind] }}</option>
+                    }
+                  </select>
+                  <app-writing
+                    [label]="'Argument for observation ' + (index + 1)"
+                    placeholder="why it is true"
+                    [value]="it.argument"
+                    (valueChange)="store.change(it, { argument: $event })"
+                  />
+                </div>
+              }
+            </div>
+          } @else {
+            <p class="unmade">{{ it.text }}</p>
+          }
         </app-entry-row>
       }
       <button type="button" class="add" (click)="add(null)">An observation</button>

@@ -1,6 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  OnInit,
+  computed,
+  inject,
+  input,
+} from '@angular/core';
 import type { Stage } from '@lernen/core/log';
 import { stageKeys } from '../../ui/shortcut-list';
+import { SheetPlace } from '../sheet-place';
 import { stageWords } from '../stage-words';
 
 /** The frame of a stage: its heading, the key that leads to it, and what it holds. */
@@ -53,9 +63,16 @@ import { stageWords } from '../stage-words';
     }
   `,
 })
-export class StageFrame {
+export class StageFrame implements OnInit {
+  private readonly place = inject(SheetPlace);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly destroyRef = inject(DestroyRef);
   readonly stage = input.required<Stage>();
   readonly heading = input<string | null>(null);
   protected readonly word = computed(() => stageWords[this.stage()]);
   protected readonly key = computed(() => stageKeys[this.stage()]);
+
+  ngOnInit(): void {
+    this.destroyRef.onDestroy(this.place.arrive(this.stage(), this.host));
+  }
 }

@@ -203,6 +203,8 @@ export class TraceGrid {
       this.changeRows(event, row, column);
       return;
     }
+    const begun = this.editing();
+    if (begun !== null) return this.keyAhead(event, begun);
     if (move) {
       event.preventDefault();
       if (event.key === 'Enter') this.edit(null);
@@ -219,13 +221,19 @@ export class TraceGrid {
     } else if (event.key.length === 1 && event.key !== '?') {
       event.preventDefault();
       event.stopPropagation();
-      // Whoever types fast types on before the field is there.
-      const text = this.editing();
-      if (text === null) this.edit(event.key);
-      else this.write(text + event.key);
-      const editor = this.editor();
-      if (editor) editor.value = this.editing() ?? '';
+      this.edit(event.key);
     }
+  }
+
+  /** Whoever types fast types on before the field is there that they write in. */
+  private keyAhead(event: KeyboardEvent, begun: string): void {
+    const written = event.key === 'Backspace' ? begun.slice(0, -1) : event.key.length === 1 ? begun + event.key : null;
+    if (written === null) return this.editorKey(event);
+    event.preventDefault();
+    event.stopPropagation();
+    this.write(written);
+    const editor = this.editor();
+    if (editor) editor.value = written;
   }
 
   private changeRows(event: KeyboardEvent, row: number, column: number): void {

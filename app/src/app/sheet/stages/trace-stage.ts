@@ -19,45 +19,54 @@ import { TraceGrid } from './trace-grid';
   template: `
     <app-stage-frame stage="trace">
       @for (trace of traces(); track trace.id; let index = $index) {
-        <app-entry-row [entry]="trace" [label]="'trace ' + (index + 1)" (next)="add()">
-          <div class="title">
-            <input
-              [attr.aria-label]="'Title of trace ' + (index + 1)"
-              placeholder="what is traced"
-              maxlength="500"
-              [value]="trace.title"
-              (input)="store.change(trace, { title: valueOf($event) })"
+        <app-entry-row #row [entry]="trace" [label]="'trace ' + (index + 1)" (next)="add()">
+          @if (row.isWhole()) {
+            <div class="title">
+              <input
+                [attr.aria-label]="'Title of trace ' + (index + 1)"
+                placeholder="what is traced"
+                maxlength="500"
+                [value]="trace.title"
+                (input)="store.change(trace, { title: valueOf($event) })"
+              />
+              @if (playing()?.id === trace.id) {
+                <div
+                  class="player"
+                  tabindex="0"
+                  role="slider"
+                  aria-label="Step"
+                  aria-valuemin="1"
+                  [attr.aria-valuemax]="trace.rows.length"
+                  [attr.aria-valuenow]="(playing()?.step ?? 0) + 1"
+                  (keydown)="playKey($event, trace)"
+                >
+                  step <b class="mono">{{ (playing()?.step ?? 0) + 1 }}</b> of {{ trace.rows.length }}
+                  <span class="second">← →</span>
+                </div>
+                <button type="button" class="button plain small" (click)="step(trace, -1)">Back</button>
+                <button type="button" class="button plain small" (click)="step(trace, 1)">On</button>
+                <button type="button" class="button plain small" (click)="playing.set(null)">All steps</button>
+              } @else {
+                <button
+                  type="button"
+                  class="button plain small"
+                  [disabled]="trace.rows.length < 2"
+                  (click)="play(trace)"
+                >
+                  Step through
+                </button>
+                <button type="button" class="button plain small" (click)="copyMarkdown(trace)">Copy as Markdown</button>
+                <button type="button" class="button plain small" (click)="saveSvg(trace)">Save as SVG</button>
+              }
+            </div>
+            <app-trace-grid
+              [opened]="trace"
+              [label]="trace.title || 'Trace ' + (index + 1)"
+              [playing]="playing()?.id === trace.id ? (playing()?.step ?? null) : null"
             />
-            @if (playing()?.id === trace.id) {
-              <div
-                class="player"
-                tabindex="0"
-                role="slider"
-                aria-label="Step"
-                aria-valuemin="1"
-                [attr.aria-valuemax]="trace.rows.length"
-                [attr.aria-valuenow]="(playing()?.step ?? 0) + 1"
-                (keydown)="playKey($event, trace)"
-              >
-                step <b class="mono">{{ (playing()?.step ?? 0) + 1 }}</b> of {{ trace.rows.length }}
-                <span class="second">← →</span>
-              </div>
-              <button type="button" class="button plain small" (click)="step(trace, -1)">Back</button>
-              <button type="button" class="button plain small" (click)="step(trace, 1)">On</button>
-              <button type="button" class="button plain small" (click)="playing.set(null)">All steps</button>
-            } @else {
-              <button type="button" class="button plain small" [disabled]="trace.rows.length < 2" (click)="play(trace)">
-                Step through
-              </button>
-              <button type="button" class="button plain small" (click)="copyMarkdown(trace)">Copy as Markdown</button>
-              <button type="button" class="button plain small" (click)="saveSvg(trace)">Save as SVG</button>
-            }
-          </div>
-          <app-trace-grid
-            [opened]="trace"
-            [label]="trace.title || 'Trace ' + (index + 1)"
-            [playing]="playing()?.id === trace.id ? (playing()?.step ?? null) : null"
-          />
+          } @else {
+            <p class="unmade">{{ trace.title }}</p>
+          }
         </app-entry-row>
       }
       <button type="button" class="add" (click)="add()">A trace</button>

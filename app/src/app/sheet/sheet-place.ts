@@ -1,0 +1,43 @@
+import { Injectable, signal } from '@angular/core';
+import { type Stage, stages } from '@lernen/core/log';
+
+/** Where one is in the sheet. Its stages say when they are there, for those further down are made later. Provided by the sheet. */
+@Injectable()
+export class SheetPlace {
+  /** The stage that stands where one reads. */
+  readonly here = signal<Stage | null>(null);
+  private readonly shown = new Map<Element, Stage>();
+  private readonly observer = new IntersectionObserver(
+    (seen) => {
+      for (const { isIntersecting, target } of seen) if (isIntersecting) this.enter(target);
+    },
+    { rootMargin: '-20% 0px -75% 0px' },
+  );
+  private whenWhole: (() => void) | null = null;
+
+  /** A stage is on the page. Returns how it says that it is gone. */
+  arrive(stage: Stage, element: Element): () => void {
+    this.shown.set(element, stage);
+    this.observer.observe(element);
+    if (this.shown.size === stages.length) {
+      this.whenWhole?.();
+      this.whenWhole = null;
+    }
+    return () => {
+      this.shown.delete(element);
+      this.observer.unobserve(element);
+    };
+  }
+
+  /** One is in a stage: the one whose element this is, or holds this. */
+  enter(element: Element): void {
+    const frame = element.closest('app-stage-frame');
+    const stage = frame && this.shown.get(frame);
+    if (stage) this.here.set(stage);
+  }
+
+  /** Calls back as soon as the stages that are made from now on are all on the page. */
+  onceWhole(then: () => void): void {
+    this.whenWhole = then;
+  }
+}
