@@ -64,11 +64,11 @@ export function costReport(expression: string, options: CostOptions): CostReport
 }
 
 function costAt(expression: string, bounds: Bounds, options: CostOptions): CostAt {
-  const steps = evaluateCost(expression, bounds.sizes);
+  const steps = evaluateCost(expression, bounds.largest);
   if (!steps)
     throw new LernenError(
       'bounds',
-      `The bounds give no size for ${variablesWithout(expression, bounds.sizes).join(', ')}.`,
+      `The bounds give no size for ${variablesWithout(expression, bounds.largest).join(', ')}.`,
     );
   const budget = budgetFor(bounds, options.rate === undefined ? usualRate : rateFrom(options.rate));
   const allowed = allowedSteps(budget);

@@ -103,6 +103,18 @@ describe('a state card', () => {
   });
 });
 
+describe('constant time per operation', () => {
+  const brokenBy = (time: string, bound: string): readonly string[] =>
+    check({ time }, [bound, 'constant time per operation']).broken.map(({ why }) => why);
+
+  it('allows q operations a time of q together, and a single one a constant', () => {
+    expect(brokenBy('O(q)', 'q ≤ 1000')).toEqual([]);
+    expect(brokenBy('O(q log q)', 'q ≤ 1000')).toEqual(['All q operations take O(q·log q).']);
+    expect(brokenBy('O(n)', 'n ≤ 1000')).toEqual(['An operation takes O(n).']);
+    expect(brokenBy('O(1)', 'n ≤ 1000')).toEqual([]);
+  });
+});
+
 describe('cues from bounds', () => {
   const cues = (...lines: string[]): string[] => boundCues(readBounds(lines)).map(({ id }) => id);
 
@@ -146,12 +158,26 @@ describe('cues from bounds', () => {
       'overflow:a[i]',
     ]);
     expect(cues('n ≤ 1000', '1 ≤ a[i] ≤ 100')).toEqual(['quadratic:n', 'table:a[i]']);
+    expect(cues('n ≤ 100 000', '0 ≤ t ≤ 10^9', '0 ≤ u[i], v[i] ≤ 10^9')).toEqual([
+      'linearithmic:n',
+      'ranks:t',
+      'ranks:u[i]',
+      'overflow:u[i]',
+    ]);
     expect(cues('1 GB')).toEqual(['big-tables']);
     expect(cues('16 MB')).toEqual(['small-memory']);
     expect(cues('10 s')).toEqual(['long-time']);
     expect(cues('V ≤ 50 000', 'E ≤ 200 000')).toContain('sparse');
     expect(cues('one pass', 'in place', 'one pass')).toEqual(['one-pass', 'no-extra-space']);
     expect(cues()).toEqual([]);
+  });
+
+  it('tell once of what is bounded alike', () => {
+    const texts = boundCues(readBounds(['1 ≤ L ≤ R ≤ 10^18', 'm ≤ 50'])).map(({ text }) => text);
+    expect(texts).toEqual([
+      'L, R ≤ 10^18: work on digits, by halving or by a formula',
+      'm ≤ 50: up to four nested loops fit',
+    ]);
   });
 
   it('say why, with the numbers of the bound', () => {

@@ -42,8 +42,8 @@ export const usualElementBytes = 8;
 export function checkApproach(facts: ApproachFacts, bounds: Bounds, budget: Budget): ApproachCheck {
   const time = readable(facts.time);
   const space = readable(facts.space);
-  const steps = time === null ? null : evaluateCost(time, bounds.sizes);
-  const elements = space === null ? null : evaluateCost(space, bounds.sizes);
+  const steps = time === null ? null : evaluateCost(time, bounds.largest);
+  const elements = space === null ? null : evaluateCost(space, bounds.largest);
   const bytes = elements && product(elements, magnitude(usualElementBytes));
   const allowed = allowedSteps(budget);
   const measured = {
@@ -52,7 +52,7 @@ export function checkApproach(facts: ApproachFacts, bounds: Bounds, budget: Budg
   };
   const broken = brokenConditions(facts, bounds);
   const unbounded = [
-    ...new Set([time, space].flatMap((cost) => (cost === null ? [] : variablesWithout(cost, bounds.sizes)))),
+    ...new Set([time, space].flatMap((cost) => (cost === null ? [] : variablesWithout(cost, bounds.largest)))),
   ];
   return { ...measured, broken, unbounded, remarks: costRemarks(facts), ...verdictOf(measured, broken, unbounded) };
 }
@@ -94,8 +94,13 @@ function brokenConditions(facts: ApproachFacts, bounds: Bounds): ApproachCheck['
     'constant-operation': () => {
       const slow = facts.operations.find(({ time }) => isMore(time));
       if (slow) return `${slow.name || 'an operation'} takes ${normalCost(slow.time).text}.`;
-      return facts.operations.length === 0 && isMore(facts.time)
-        ? `An operation takes ${normalCost(facts.time ?? '').text}.`
+      if (facts.operations.length > 0) return null;
+      // A time in q is that of all operations together.
+      const [all, most] =
+        bounds.sizes['q'] === undefined ? ['An operation takes', '1'] : ['All q operations take', 'q'];
+      const time = readable(facts.time);
+      return time !== null && !['equal', 'smaller'].includes(compareCosts(time, most))
+        ? `${all} ${normalCost(time).text}.`
         : null;
     },
     'keep-input': () =>

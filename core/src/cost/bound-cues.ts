@@ -20,63 +20,69 @@ export function boundCues(bounds: Bounds): BoundCue[] {
   ];
 }
 
+/** What is bounded alike says the same, and is told of together. */
+function alike<T>(all: readonly T[], sizeOf: (it: T) => string): readonly (readonly [first: T, group: readonly T[]])[] {
+  const groups = new Map<string, T[]>();
+  for (const it of all) groups.set(sizeOf(it), [...(groups.get(sizeOf(it)) ?? []), it]);
+  return [...groups.values()].flatMap((group) => (group[0] === undefined ? [] : [[group[0], group] as const]));
+}
+
 function sizeCues({ sizes }: Bounds): BoundCue[] {
   const main = mainVariable(sizes);
-  return Object.entries(sizes)
-    .filter(([name]) => name !== 'q' && name !== 'k')
-    .flatMap(([name, size]): BoundCue[] => {
-      const cue = (rule: string, text: string, why: string): BoundCue[] => [{ id: `${rule}:${name}`, text, why }];
-      if (size <= 11) return cue('orders', `${name} ≤ ${size}: all orders fit`, `${name}! is at most 40 million.`);
-      if (size <= 24)
-        return cue(
-          'subsets',
-          `${name} ≤ ${size}: all subsets fit`,
-          `2^${name} is about ${short(2 ** size)}; a state can be a set of bits.`,
-        );
-      if (size <= 42)
-        return cue(
-          'halves',
-          `${name} ≤ ${size}: subsets of each half fit`,
-          `2^(${name}/2) is about ${short(2 ** (size / 2))}: solve two halves and match them.`,
-        );
-      if (size <= 150)
-        return cue(
-          'fourth',
-          `${name} ≤ ${size}: up to four nested loops fit`,
-          `${name}^4 is about ${short(size ** 4)}.`,
-        );
-      if (size <= 600)
-        return cue(
-          'cubic',
-          `${name} ≤ ${size}: three nested loops fit`,
-          `${name}^3 is about ${short(size ** 3)}: every interval with every split, or all pairs over every middle.`,
-        );
-      if (size <= 8000)
-        return cue(
-          'quadratic',
-          `${name} ≤ ${short(size)}: all pairs fit`,
-          `${name}^2 is about ${short(size ** 2)}; three nested loops do not.`,
-        );
-      if (name === main && size <= 2e6)
-        return cue(
-          'linearithmic',
-          `${name} ≤ ${short(size)}: sort, halve or sweep`,
-          `${name}^2 is about ${short(size ** 2)}, far too many; ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
-        );
-      if (name === main && size <= 2e8)
-        return cue(
-          'linear',
-          `${name} ≤ ${short(size)}: one or two passes`,
-          `Even ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
-        );
-      if (size > 2e8)
-        return cue(
-          'digits',
-          `${name} ≤ ${short(size)}: work on digits, by halving or by a formula`,
-          `Counting up to ${name} is out; it has only ${Math.ceil(Math.log10(size))} digits and ${Math.ceil(Math.log2(size))} bits.`,
-        );
-      return [];
-    });
+  const names = Object.keys(sizes)
+    .filter((name) => name !== 'q' && name !== 'k')
+    .sort((a, b) => Number(b === main) - Number(a === main));
+  return alike(names, (name) => String(sizes[name])).flatMap(([name, group]): BoundCue[] => {
+    const size = sizes[name] ?? 0;
+    const all = group.join(', ');
+    const cue = (rule: string, text: string, why: string): BoundCue[] => [{ id: `${rule}:${name}`, text, why }];
+    if (size <= 11) return cue('orders', `${all} ≤ ${size}: all orders fit`, `${name}! is at most 40 million.`);
+    if (size <= 24)
+      return cue(
+        'subsets',
+        `${all} ≤ ${size}: all subsets fit`,
+        `2^${name} is about ${short(2 ** size)}; a state can be a set of bits.`,
+      );
+    if (size <= 42)
+      return cue(
+        'halves',
+        `${all} ≤ ${size}: subsets of each half fit`,
+        `2^(${name}/2) is about ${short(2 ** (size / 2))}: solve two halves and match them.`,
+      );
+    if (size <= 150)
+      return cue('fourth', `${all} ≤ ${size}: up to four nested loops fit`, `${name}^4 is about ${short(size ** 4)}.`);
+    if (size <= 600)
+      return cue(
+        'cubic',
+        `${all} ≤ ${size}: three nested loops fit`,
+        `${name}^3 is about ${short(size ** 3)}: every interval with every split, or all pairs over every middle.`,
+      );
+    if (size <= 8000)
+      return cue(
+        'quadratic',
+        `${all} ≤ ${short(size)}: all pairs fit`,
+        `${name}^2 is about ${short(size ** 2)}; three nested loops do not.`,
+      );
+    if (name === main && size <= 2e6)
+      return cue(
+        'linearithmic',
+        `${all} ≤ ${short(size)}: sort, halve or sweep`,
+        `${name}^2 is about ${short(size ** 2)}, far too many; ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
+      );
+    if (name === main && size <= 2e8)
+      return cue(
+        'linear',
+        `${all} ≤ ${short(size)}: one or two passes`,
+        `Even ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
+      );
+    if (size > 2e8)
+      return cue(
+        'digits',
+        `${all} ≤ ${short(size)}: work on digits, by halving or by a formula`,
+        `Counting up to ${name} is out; it has only ${Math.ceil(Math.log10(size))} digits and ${Math.ceil(Math.log2(size))} bits.`,
+      );
+    return [];
+  });
 }
 
 function queryCues({ all, sizes, conditions }: Bounds): BoundCue[] {
@@ -112,34 +118,47 @@ function queryCues({ all, sizes, conditions }: Bounds): BoundCue[] {
       ];
 }
 
+/** A letter alone is one number, and is not summed. */
+function isLetter(name: string): boolean {
+  return /^\w$/.test(name);
+}
+
 function valueCues({ all, sizes }: Bounds): BoundCue[] {
   const items = sizes[mainVariable(sizes) ?? ''] ?? 1e5;
-  return all.flatMap((bound): BoundCue[] => {
-    if (bound.kind !== 'value') return [];
+  const values = all.filter((bound) => bound.kind === 'value');
+  return alike(values, ({ of, min, max }) => `${min} ${max} ${isLetter(of)}`).flatMap(([bound, group]): BoundCue[] => {
+    const names = group.map(({ of }) => of).join(', ');
+    const [is, has, needs] = group.length > 1 ? ['are', 'have', 'need'] : ['is', 'has', 'needs'];
     const range = bound.max - (bound.min ?? 0);
     const cues: BoundCue[] = [];
     if (range > 50 * items && range > 1e6)
       cues.push({
         id: `ranks:${bound.of}`,
-        text: `${bound.of} is far larger than the number of items: use ranks, halves or digits`,
+        text: `${names} ${is} far larger than the number of items: use ranks, halves or digits`,
         why: `A table over ${short(range)} values does not fit; at most ${short(items)} of them occur.`,
       });
     else if (range <= 1e6)
       cues.push({
         id: `table:${bound.of}`,
-        text: `${bound.of} has few values: index by value`,
+        text: `${names} ${has} few values: index by value`,
         why: `A table of ${short(range + 1)} counts fits.`,
       });
     if ((bound.min ?? 0) < 0)
       cues.push({
         id: `negative:${bound.of}`,
-        text: `${bound.of} can be negative: sums do not only grow`,
+        text: `${names} can be negative: sums do not only grow`,
         why: 'A window over a rising sum, or a greedy stop, no longer holds.',
       });
-    if (bound.max * items > 2 ** 31)
+    if (isLetter(bound.of) && bound.max >= 2 ** 31)
       cues.push({
         id: `overflow:${bound.of}`,
-        text: `Sums of ${bound.of} need 64 bits`,
+        text: `${names} ${needs} 64 bits`,
+        why: `${short(bound.max)} is over 2^31.`,
+      });
+    else if (!isLetter(bound.of) && bound.max * items > 2 ** 31)
+      cues.push({
+        id: `overflow:${bound.of}`,
+        text: `Sums of ${names} need 64 bits`,
         why: `${short(items)} values of ${short(bound.max)} add up to ${short(bound.max * items)}, over 2^31.`,
       });
     return cues;

@@ -44,6 +44,8 @@ describe('a line of bounds', () => {
     expect(read('-10^9 <= a_i <= 10^9')).toBe('values a_i -1000000000..1000000000');
     expect(read('−5 ≤ x ≤ 5')).toBe('values x -5..5');
     expect(read('0 ≤ a < b ≤ 10^9')).toBe('values a 0..1000000000; values b 0..1000000000; limit a < b');
+    expect(read('0 ≤ t ≤ 10^9')).toBe('values t 0..1000000000');
+    expect(read('1 ≤ l ≤ r < 10^9')).toBe('values l 1..999999999; values r 1..999999999; limit l ≤ r');
     expect(read('values ≤ 300')).toBe('values values ..300');
     expect(read('a[i] < 2^31')).toBe('values a[i] ..2147483647');
   });
@@ -66,6 +68,8 @@ describe('a line of bounds', () => {
 
   it('gives one variable against another', () => {
     expect(read('m ≤ n')).toBe('limit m ≤ n');
+    expect(read('1 ≤ k ≤ n ≤ 10^5')).toBe('k 1..100000; n 1..100000; limit k ≤ n');
+    expect(read('1 ≤ l ≤ r ≤ n')).toBe('limit l ≤ r; limit r ≤ n');
     expect(read('E <= V^2')).toBe('limit E <= V^2');
   });
 
@@ -91,6 +95,21 @@ describe('a line of bounds', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 60 }), (line) => readBoundLine(line).length > 0 || line.trim() === ''),
     );
+  });
+
+  it('tells operations from mere queries', () => {
+    const operations = ['1 ≤ q ≤ 2·10^5 operations', 'up to 500 operations', 'q ≤ 10^5 queries', 'q ≤ 10^5'];
+    expect(operations.map((line) => 'isOperations' in (readBoundLine(line)[0] ?? {}))).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('gives letters for values a size to compute with, and no more', () => {
+    const { sizes, largest } = readBounds(['1 ≤ n ≤ 100', '0 ≤ t ≤ 10^9', '0 ≤ a[i] ≤ 7']);
+    expect([sizes, largest]).toEqual([{ n: 100 }, { n: 100, t: 1e9 }]);
   });
 
   it('is put together with the others', () => {

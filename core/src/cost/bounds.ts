@@ -44,6 +44,8 @@ export interface Bounds {
   readonly all: readonly Bound[];
   /** The largest size of each variable. */
   readonly sizes: Sizes;
+  /** The same, and the largest value of what a letter alone stands for: what a cost can be computed at. */
+  readonly largest: Sizes;
   readonly limits: readonly Limit[];
   /** Seconds; null where none is given. */
   readonly seconds: number | null;
@@ -55,12 +57,16 @@ export interface Bounds {
 export function readBounds(lines: readonly string[]): Bounds {
   const all = lines.flatMap(readBoundLine);
   const sizes: Record<string, number> = {};
+  const values: Record<string, number> = {};
   for (const bound of all) {
     if (bound.kind === 'size') sizes[bound.variable] = Math.max(bound.max, sizes[bound.variable] ?? 0);
+    if (bound.kind === 'value' && /^[A-Za-z]$/.test(bound.of))
+      values[bound.of] = Math.max(bound.max, values[bound.of] ?? 0);
   }
   return {
     all,
     sizes,
+    largest: { ...values, ...sizes },
     limits: all.flatMap((bound) => (bound.kind === 'limit' ? [bound.limit] : [])),
     seconds: all.find((bound) => bound.kind === 'time')?.seconds ?? null,
     bytes: all.find((bound) => bound.kind === 'memory')?.bytes ?? null,
@@ -78,7 +84,10 @@ export function readBoundLine(line: string): Bound[] {
   if (limit) return [limit];
   const found = readConditions(text);
   if (found) return [found];
-  return readRange(text) ?? [{ kind: 'remark', text }];
+  const range = readRange(text) ?? [{ kind: 'remark', text }];
+  return /\boperations$/i.test(text)
+    ? range.map((bound) => (bound.kind === 'size' ? { ...bound, isOperations: true } : bound))
+    : range;
 }
 
 const units: Readonly<Record<string, number>> = {
@@ -147,10 +156,7 @@ function readRange(text: string): Bound[] | null {
   if (upTo) {
     const [, number = '', noun = ''] = upTo;
     const max = readNumber(number);
-    const isOperations = /^operations?$/i.test(noun);
-    return max === null
-      ? null
-      : [{ kind: 'size', variable: variableFor(noun), min: null, max, ...(isOperations ? { isOperations } : {}) }];
+    return max === null ? null : [{ kind: 'size', variable: variableFor(noun), min: null, max }];
   }
   const between = /^(\S+) (?:is )?(?:between|from) (.+?) (?:and|to) (.+)$/i.exec(text);
   const parts = between ? [between[2], '≤', between[1], '≤', between[3]] : text.split(comparison);
@@ -163,16 +169,37 @@ function readRange(text: string): Bound[] | null {
   return bounded(names, min, /^<$/.test(second) ? max - 1 : max);
 }
 
-/** `0 ≤ a < b ≤ 10^9`: two values within the same ends, and one against the other. */
+/**
+ * `0 ≤ a < b ≤ 10^9`: two values within the same ends, and one against the other. `1 ≤ k ≤ n ≤ 10^5`: two sizes, likewise.
+ * `1 ≤ l ≤ r ≤ n`: each against the next. `1 ≤ L ≤ R ≤ 10^18`: numbers whose size matters.
+ */
 function chained([low = '', first = '', a = '', between = '', b = '', last = '', high = '']: readonly string[]):
   | Bound[]
   | null {
   const [min, max] = [readNumber(low), readNumber(high)];
-  if (min === null || max === null || [first, between, last].some((sign) => !/[<≤⩽]/.test(sign))) return null;
-  const limit = single(a, between, b, `${a} ${between} ${b}`);
   const isName = (name: string): boolean => /^[A-Za-z]\w*(?:\[.*\]|_\w+)?$/.test(name);
-  if (!isName(a) || !isName(b)) return null;
-  return [{ kind: 'value', of: a, min, max }, { kind: 'value', of: b, min, max }, ...(limit ?? [])];
+  if (min === null || [first, between, last].some((sign) => !/[<≤⩽]/.test(sign)) || !isName(a) || !isName(b))
+    return null;
+  const limit = single(a, between, b, `${a} ${between} ${b}`) ?? [];
+  if (max === null) {
+    const end = single(b, last, high, `${b} ${last} ${high}`);
+    return end && [...limit, ...end];
+  }
+  const most = last === '<' ? max - 1 : max;
+  const bounds = [a, b].flatMap((name) =>
+    isEnd(name) && most <= largestOfMany
+      ? [{ kind: 'value', of: name, min, max: most } as const]
+      : (bounded(name, min, most) ?? []),
+  );
+  return [...bounds, ...limit];
+}
+
+/** Nothing is indexed by larger values: they are numbers to work on, whose size the cost is stated in. */
+const largestOfMany = 1e12;
+
+/** Whether a name is usual for one end of a span, which is a value and counts nothing. */
+function isEnd(name: string): boolean {
+  return /^[abeijlrsuvxy]$/i.test(name);
 }
 
 function single(left: string, sign: string, right: string, text: string): Bound[] | null {
@@ -199,12 +226,17 @@ function bounded(names: string, min: number | null, max: number): Bound[] | null
     if (/^[A-Za-z]\w*[[_(]|^(?:values?|elements?|numbers?|weights?|heights?)$|^\|.*\|$/i.test(name))
       return { kind: 'value', of: name, min, max };
     if (/^(?:[A-Za-z]|[A-Za-z]\d+|[α-ω])$/.test(name))
-      return min !== null && min < 0
+      return min !== null && (min < 0 || isMoment(name, min, max))
         ? { kind: 'value', of: name, min, max }
         : { kind: 'size', variable: name, min, max };
     return /^[A-Za-z]\w*$/.test(name) ? { kind: 'value', of: name, min, max } : null;
   });
   return bounds.every((bound) => bound !== null) && bounds.length > 0 ? bounds : null;
+}
+
+/** `0 ≤ t ≤ 10^9`: a time or a coordinate, which counts nothing either. */
+function isMoment(name: string, min: number, max: number): boolean {
+  return /^[txyz]$/.test(name) && (min === 0 || max > 1e8);
 }
 
 /** The variable that a counted noun goes by. */

@@ -27,6 +27,14 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
     expect(boundsInStatement('with 1 &lt;= len(word) &lt;= 50')).toEqual(['1 <= len(word) <= 50']);
   });
 
+  it('are found of cells in a grid and of operations', () => {
+    expect(boundsInStatement('1 <= r, c <= 500; 0 <= h[i][j] <= 10^6.')).toEqual([
+      '1 <= r, c <= 500',
+      '0 <= h[i][j] <= 10^6',
+    ]);
+    expect(boundsInStatement('There are 1 ≤ q ≤ 2·10^5 operations.')).toEqual(['1 ≤ q ≤ 2·10^5 operations']);
+  });
+
   it('are found in chains and where something is counted', () => {
     const statement = 'Given up to 10^5 such spans with 0 ≤ a < b ≤ 10^9 and up to 200 000 operations.';
     expect(boundsInStatement(statement)).toEqual([

@@ -18,10 +18,10 @@ export function boundsInStatement(statement: string, known: readonly string[] = 
 }
 
 const number = String.raw`[-−–]?\d[\d\s_’',.]*(?:\s?[·*×x]?\s?10(?:\^\{?\d+\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]+)|e\d+|[kM]\b)?(?:\s?\^\s?\{?\d+\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]+)?(?:\s?[-+]\s?\d+)?`;
-const name = String.raw`(?:\|\w+\||(?:len|length|size)\s?\(\s?\w+\s?\)|[A-Za-z]\w*(?:\[[^\]]*\]|_\w+|\.length)?)`;
+const name = String.raw`(?:\|\w+\||(?:len|length|size)\s?\(\s?\w+\s?\)|[A-Za-z]\w*(?:(?:\[[^\]]*\])+|_\w+|\.length)?)`;
 const sign = String.raw`\s*(?:≤|<=|⩽|<|≥|>=|>)\s*`;
 const ranges = new RegExp(
-  `${number}${sign}${name}(?:(?:\\s*,\\s*|${sign})${name})*${sign}${number}|${name}(?:\\s*,\\s*${name})*${sign}(?:${number}|${name})`,
+  `${number}${sign}${name}(?:(?:\\s*,\\s*|${sign})${name})*${sign}${number}(?: operations\\b)?|${name}(?:\\s*,\\s*${name})*${sign}(?:${number}(?: operations\\b)?|${name})`,
   'g',
 );
 const limits =

@@ -24,6 +24,9 @@ Explanation: only 2 sees a taller one.
 
   it('are found beside an arrow', () => {
     expect(examplesInStatement('A row of towers. Example 2: 7 → 0')).toEqual([{ input: '7', expected: '0' }]);
+    expect(examplesInStatement('Input: k = 2, [1,6) [3,8) → 3')).toEqual([
+      { input: 'k = 2, [1,6) [3,8)', expected: '3' },
+    ]);
     expect(examplesInStatement('For example: 5 2 4 → 0 1 0\nA way from here -> there is open.')).toEqual([
       { input: '5 2 4', expected: '0 1 0' },
     ]);

@@ -53,7 +53,10 @@ function* arrows(statement: string): Generator<FoundExample> {
     yield {
       // What leads up to the input is a sentence, or says that an example follows.
       input: textOf([
-        input.replace(/^.*(?:\bexample\s?\d*|\be\.g\.|[a-z)]\.)[\s:,]+/i, '').replace(/^[\s>*-]+(?=[^\d])/, ''),
+        input
+          .replace(inputWord, '')
+          .replace(/^.*(?:\bexample\s?\d*|\be\.g\.|[a-z)]\.)[\s:,]+/i, '')
+          .replace(/^[\s>*-]+(?=[^\d])/, ''),
       ]),
       expected: textOf([expected]),
     };

@@ -1,6 +1,7 @@
 export * from './cells';
 export * from './draw-cell';
 export * from './evaluate-rule';
+export * from './example-trace';
 export * from './read-cell';
 export * from './read-trace';
 export * from './rule-word';

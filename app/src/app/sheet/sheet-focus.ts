@@ -1,4 +1,4 @@
-import { Injectable, Injector, afterNextRender, inject } from '@angular/core';
+import { ApplicationRef, Injectable, inject } from '@angular/core';
 
 const fields = 'textarea, input:not([type="checkbox"]), select, [tabindex="0"]';
 
@@ -8,7 +8,7 @@ const mostFrames = 60;
 /** Puts the cursor where one writes next. Provided by the sheet. */
 @Injectable()
 export class SheetFocus {
-  private readonly injector = inject(Injector);
+  private readonly page = inject(ApplicationRef);
 
   /** Into an entry, once it is on the page. */
   onEntry(id: string): void {
@@ -27,12 +27,16 @@ export class SheetFocus {
     });
   }
 
-  /** Once it is on the page: stages further down are made when there is time. */
+  /**
+   * At once where it can be: the next key may follow before the page would draw by itself. Stages further down are made
+   * when there is time.
+   */
   private afterwards(find: () => Element | null): void {
     const attempt = (left: number): void => {
       if (!enter(find()) && left > 0) requestAnimationFrame(() => attempt(left - 1));
     };
-    afterNextRender(() => attempt(mostFrames), { injector: this.injector });
+    this.page.tick();
+    attempt(mostFrames);
   }
 }
 

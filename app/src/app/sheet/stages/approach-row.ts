@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { checkApproach } from '@lernen/core/cost';
+import { checkApproach, raised } from '@lernen/core/cost';
 import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/log';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
@@ -7,6 +7,7 @@ import { CostCell } from '../../ui/cost-cell';
 import { TechniquePicker } from '../../ui/technique-picker';
 import { valueOf } from '../../ui/value-of';
 import { Writing } from '../../ui/writing';
+import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
 import { leftWords } from '../stage-words';
 import { EntryRow } from './entry-row';
@@ -63,7 +64,7 @@ import { EntryRow } from './entry-row';
         </p>
       </div>
       @for (broken of check().broken; track broken.condition) {
-        <p class="pointed">{{ broken.why }}</p>
+        <p class="pointed">{{ raised(broken.why) }}</p>
       }
       @for (remark of check().remarks; track remark) {
         <p class="pointed">{{ remark }}</p>
@@ -172,7 +173,7 @@ import { EntryRow } from './entry-row';
   styles: `
     .line {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) 152px 132px;
+      grid-template-columns: minmax(0, 1fr) 184px 124px;
       gap: 0 12px;
       align-items: start;
     }
@@ -287,12 +288,14 @@ import { EntryRow } from './entry-row';
 })
 export class ApproachRow {
   protected readonly store = inject(SheetStore);
+  private readonly focus = inject(SheetFocus);
   protected readonly log = inject(LogStore);
   private readonly limits = inject(SheetLimits);
   readonly approach = input.required<Approach>();
   readonly index = input.required<number>();
   readonly next = output();
   protected readonly valueOf = valueOf;
+  protected readonly raised = raised;
   protected readonly reasonsLeft = reasonsLeft;
   protected readonly leftWords = leftWords;
   protected readonly name = computed(() => `approach ${this.index() + 1}`);
@@ -327,6 +330,8 @@ export class ApproachRow {
 
   protected addOperation(): void {
     this.changeOperations((operations) => [...operations, { name: '', time: '' }]);
+    const count = this.approach().operations.length + 1;
+    this.focus.onSelector(`[data-entry="${this.approach().id}"] table tr:nth-child(${count})`);
   }
 
   protected setOperation(at: number, part: Partial<Approach['operations'][number]>): void {

@@ -14,6 +14,7 @@ import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { valueOf } from '../../ui/value-of';
 import { Writing } from '../../ui/writing';
+import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
 import { EntryRow } from './entry-row';
 
@@ -321,6 +322,7 @@ type Parameter = StateCard['parameters'][number];
 })
 export class StateCardPart {
   private readonly store = inject(SheetStore);
+  private readonly focus = inject(SheetFocus);
   private readonly limits = inject(SheetLimits);
   readonly card = input.required<StateCard>();
   readonly index = input.required<number>();
@@ -339,7 +341,7 @@ export class StateCardPart {
   private readonly computedCosts = computed((): StateCosts | string => {
     const { parameters, transitionCount, elementBytes } = this.card();
     try {
-      return stateCosts(parameters, transitionCount, elementBytes, this.limits.bounds().sizes);
+      return stateCosts(parameters, transitionCount, elementBytes, this.limits.bounds().largest);
     } catch (error) {
       if (error instanceof CostError) return error.message;
       throw error;
@@ -383,6 +385,8 @@ export class StateCardPart {
 
   protected addParameter(): void {
     this.changeParameters((parameters) => [...parameters, { name: '', count: '', follows: '' }]);
+    const count = this.card().parameters.length + 1;
+    this.focus.onSelector(`[data-entry="${this.card().id}"] tbody tr:nth-child(${count})`);
   }
 
   protected setParameter(at: number, part: Partial<Parameter>): void {
