@@ -104,6 +104,30 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await expect(page.getByLabel('The cue that should have told me', { exact: true })).toHaveValue('the next one that …');
 });
 
+test('a trace takes keys as fast as they come', async ({ lernen, page }) => {
+  await startSheet(lernen, page);
+  const { keyboard } = page;
+  await page.locator('h1').click();
+  await keyboard.press('Shift+T');
+  await expect(page.locator('[data-cell="0-0"]')).toBeFocused();
+  await keyboard.type('5 2 4 1 | i:0');
+  await keyboard.press('Tab');
+  await keyboard.type('5');
+  for (const sum of [7, 11, 12]) {
+    await keyboard.press('Enter');
+    await keyboard.press('ArrowLeft');
+    await keyboard.type('| i:+1');
+    await keyboard.press('Tab');
+    await keyboard.type(String(sum));
+  }
+  await keyboard.press('Enter');
+  for (const [row, sum] of ['5', '7', '11', '12'].entries()) {
+    await expect(page.locator(`[data-cell="${row}-0"] svg`)).toHaveAccessibleName(`5 2 4 1 · i at ${row}`);
+    await expect(page.locator(`[data-cell="${row}-1"]`)).toHaveText(sum);
+  }
+  await expect(page.locator('[data-cell="4-1"]')).toBeFocused();
+});
+
 test('a reload in the middle of any stage loses nothing', async ({ lernen, page }) => {
   test.setTimeout(120_000);
   await startSheet(lernen, page);

@@ -35,6 +35,12 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
     expect(boundsInStatement('There are 1 ≤ q ≤ 2·10^5 operations.')).toEqual(['1 ≤ q ≤ 2·10^5 operations']);
   });
 
+  it('are found in lists, each line for itself', () => {
+    const list = ['- 1 ≤ L ≤ R ≤ 10^18', '- 2 ≤ m ≤ 50', '- time limit 1 s'].join('\n');
+    expect(boundsInStatement(list)).toEqual(['1 ≤ L ≤ R ≤ 10^18', '2 ≤ m ≤ 50', 'time limit 1 s']);
+    expect(boundsInStatement('n ≤ 100\n2 ≤ m ≤ 50')).toEqual(['n ≤ 100', '2 ≤ m ≤ 50']);
+  });
+
   it('are found in chains and where something is counted', () => {
     const statement = 'Given up to 10^5 such spans with 0 ≤ a < b ≤ 10^9 and up to 200 000 operations.';
     expect(boundsInStatement(statement)).toEqual([

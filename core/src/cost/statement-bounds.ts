@@ -39,7 +39,9 @@ function* candidates(statement: string): Generator<string> {
     .replace(/&lt;/g, '<')
     .replace(/[$`*]{1,2}(?!\s?10)/g, (mark) => (mark.startsWith('*') && mark.length === 1 ? ' * ' : ''))
     .replace(/ \* (?!\d)/g, ' ')
-    .replace(/\^\{(\d+)\}/g, '^$1');
+    .replace(/\^\{(\d+)\}/g, '^$1')
+    // A line that begins with a mark or a digit begins anew.
+    .replace(/\n(?=\s*(?:[-*•]\s|\d))/g, '\n;');
   const found: { at: number; text: string }[] = [];
   for (const pattern of [ranges, limits, rules, counted]) {
     for (const match of text.matchAll(pattern)) {

@@ -4,6 +4,12 @@ import MarkdownIt from 'markdown-it';
 import { whenNear } from './nearby';
 
 const markdown = new MarkdownIt({ html: false, linkify: false, breaks: true });
+/** Stars within a word multiply: `n*m*k` is a cost, not a stressed m. */
+markdown.inline.State = class extends markdown.inline.State {
+  override scanDelims(start: number): ReturnType<InstanceType<typeof markdown.inline.State>['scanDelims']> {
+    return super.scanDelims(start, false);
+  }
+};
 const purify = createDOMPurify(window);
 let formulas: Promise<void> | null = null;
 let hasFormulas = false;

@@ -31,6 +31,12 @@ describe('markdown of the person’s own', () => {
     expect(show('**n** and `x`\n\n- one').querySelectorAll('strong, code, li')).toHaveSize(3);
   });
 
+  it('takes a star within a word for a product', () => {
+    const element = show('18*10*m*2 states, *few* of them');
+    expect(element.textContent?.trim()).toBe('18*10*m*2 states, few of them');
+    expect(element.querySelector('em')?.textContent).toBe('few');
+  });
+
   it('lets nothing run, load or look like something else', () => {
     const element = show(
       '<img src=x onerror=alert(1)><script>alert(1)</script>\n\n[x](javascript:alert(1)) ![y](http://tide.example/y.png) [z](https://tide.example)',

@@ -37,7 +37,9 @@ const longestLine = 200;
         ></textarea>
         <ol aria-label="As understood">
           @for (line of understood(); track $index) {
-            <li [class.unknown]="line.isUnknown" [class.empty]="line.text === ''">{{ line.text || ' ' }}</li>
+            <li [class.unknown]="line.isUnknown" [class.empty]="line.text === ''" [title]="line.text">
+              {{ line.text || ' ' }}
+            </li>
           }
         </ol>
       </div>
@@ -210,11 +212,11 @@ function meaningOf(bound: Bound): string {
     min === null ? `up to ${number(max)}` : `${number(min)} to ${number(max)}`;
   switch (bound.kind) {
     case 'size':
-      return `${bound.variable === 'q' ? 'queries' : `size ${bound.variable}`}: ${range(bound.min, bound.max)}`;
+      return `${bound.isOperations ? 'operations' : bound.variable === 'q' ? 'queries' : `size ${bound.variable}`}: ${range(bound.min, bound.max)}`;
     case 'value':
       return `values of ${bound.of}: ${range(bound.min, bound.max)}`;
     case 'limit':
-      return `${bound.text}, used when costs are compared`;
+      return `${bound.text}, for comparing costs`;
     case 'time':
       return `time limit ${bound.seconds} s`;
     case 'memory':

@@ -35,6 +35,7 @@ import { StageFrame } from './stage-frame';
                 maxlength="500"
                 [value]="version.title"
                 (input)="store.change(version, { title: valueOf($event) })"
+                (paste)="paste(version, $event)"
               />
               <input
                 class="language"
@@ -294,6 +295,14 @@ export class CodeStage {
   /** A change of the code takes back what it had passed. */
   protected write(version: EntryOf<'version'>, code: string): void {
     if (code !== version.code) this.store.change(version, { code, passed: [] });
+  }
+
+  /** Several lines pasted where the title stands are the code. */
+  protected paste(version: EntryOf<'version'>, event: ClipboardEvent): void {
+    const code = event.clipboardData?.getData('text/plain') ?? '';
+    if (version.code !== '' || !code.trim().includes('\n')) return;
+    event.preventDefault();
+    this.write(version, code);
   }
 
   /** Marks a check as passed, or as not passed. */

@@ -32,6 +32,8 @@ import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn,
 const manyRows = 60;
 const mostRows = 2000;
 const mostColumns = 20;
+/** Pixels; what is wider scrolls within its cell. */
+const widestCell = 560;
 
 /**
  * The table of a trace. Arrows go from cell to cell, typing writes over a cell, Enter writes on in it or goes down, and
@@ -89,7 +91,7 @@ export class TraceGrid {
         if (!cell) return;
         const drawing = this.drawings.get(cell) ?? drawCell(cell, above);
         this.drawings.set(cell, drawing);
-        widths[column] = Math.max(widths[column] ?? 0, Math.min(drawing.width + 18, 460));
+        widths[column] = Math.max(widths[column] ?? 0, Math.min(drawing.width + 18, widestCell));
         height = Math.max(height, drawing.height);
       });
     }
@@ -149,12 +151,21 @@ export class TraceGrid {
     this.textBefore = this.trace().rows[row]?.[column] ?? '';
     this.editing.set(first ?? this.textBefore);
     if (first !== null) this.write(first);
+    this.followFocus();
+  }
+
+  /** Puts the focus where one is once that is drawn, however many keys came meanwhile. */
+  private followFocus(): void {
     this.afterwards(() => {
+      const { row, column } = this.at();
+      const text = this.editing();
       const editor = this.editor();
-      if (!editor) return;
-      editor.value = this.editing() ?? '';
-      editor.focus();
-      editor.setSelectionRange(editor.value.length, editor.value.length);
+      if (text === null) this.host.querySelector<HTMLElement>(`[data-cell="${row}-${column}"]`)?.focus();
+      else if (editor) {
+        editor.value = text;
+        editor.focus();
+        editor.setSelectionRange(text.length, text.length);
+      }
     });
   }
 
@@ -168,12 +179,19 @@ export class TraceGrid {
     this.change({ rows: withCell(this.trace(), row, column, text) });
   }
 
-  protected leave(): void {
-    this.editing.set(null);
+  /** A cell that is left late, when one writes in the next already, ends nothing there. */
+  protected leave(row: number, column: number): void {
+    if (this.isActive(row, column)) this.editing.set(null);
   }
 
-  protected editorKey(event: KeyboardEvent): void {
+  /** A key in the field of a cell; one that was left already, but stands until the page is drawn, passes it on. */
+  protected editorKey(event: KeyboardEvent, row: number, column: number): void {
     event.stopPropagation();
+    if (this.isEditing(row, column)) this.leaveBy(event);
+    else this.key(event);
+  }
+
+  private leaveBy(event: KeyboardEvent): void {
     const { row, column } = this.at();
     if (event.isComposing) return;
     if (event.key === 'Enter' || event.key === 'ArrowDown' || event.key === 'ArrowUp') {
@@ -228,7 +246,7 @@ export class TraceGrid {
   /** Whoever types fast types on before the field is there that they write in. */
   private keyAhead(event: KeyboardEvent, begun: string): void {
     const written = event.key === 'Backspace' ? begun.slice(0, -1) : event.key.length === 1 ? begun + event.key : null;
-    if (written === null) return this.editorKey(event);
+    if (written === null) return this.leaveBy(event);
     event.preventDefault();
     event.stopPropagation();
     this.write(written);
@@ -277,7 +295,7 @@ export class TraceGrid {
     const [start, end] = [this.viewport()?.getRenderedRange().start, this.viewport()?.getRenderedRange().end];
     if (start !== undefined && end !== undefined && (to < start + 2 || to > end - 2))
       this.viewport()?.scrollToIndex(Math.max(to - 4, 0));
-    this.afterwards(() => this.host.querySelector<HTMLElement>(`[data-cell="${to}-${column}"]`)?.focus());
+    this.followFocus();
   }
 
   focusFirst(): void {
