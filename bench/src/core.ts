@@ -1,6 +1,6 @@
 // How long estimates and plan take over a long log: `npm run bench:core`.
-import { estimateLog } from '@lernen/core/estimate';
-import { logFrom } from '@lernen/core/log';
+import { Estimator, estimateLog } from '@lernen/core/estimate';
+import { type Log, logFrom } from '@lernen/core/log';
 import { planDays } from '@lernen/core/plan';
 import { largeLog } from './large-log';
 
@@ -13,7 +13,7 @@ const sizes = [
 ];
 const runs = 7;
 
-process.stdout.write('problems  sittings  days  estimate ms  plan ms  items\n');
+process.stdout.write('problems  sittings  days  estimate ms  plan ms  items  one more sitting ms\n');
 for (const size of sizes) {
   const log = logFrom(largeLog(now, size));
   const times = Array.from({ length: runs }, () => {
@@ -24,10 +24,11 @@ for (const size of sizes) {
     return {
       estimate: between - start,
       plan: performance.now() - between,
+      again: oneMoreSitting(log),
       items: plan.days.reduce((sum, day) => sum + day.items.length, 0),
     };
   });
-  const middle = (of: 'estimate' | 'plan'): number =>
+  const middle = (of: 'estimate' | 'plan' | 'again'): number =>
     times.map((it) => it[of]).sort((a, b) => a - b)[Math.floor(runs / 2)] ?? NaN;
   const row = [
     size.problems,
@@ -36,8 +37,19 @@ for (const size of sizes) {
     middle('estimate').toFixed(0),
     middle('plan').toFixed(0),
     times[0]?.items ?? 0,
+    middle('again').toFixed(0),
   ];
   process.stdout.write(
-    `${row.map((cell, index) => String(cell).padStart([8, 9, 5, 12, 8, 6][index] ?? 8)).join(' ')}\n`,
+    `${row.map((cell, index) => String(cell).padStart([8, 9, 5, 12, 8, 6, 20][index] ?? 8)).join(' ')}\n`,
   );
+}
+
+/** Milliseconds from the last sitting of a log, all else being known, to the plan that follows from it. */
+function oneMoreSitting(log: Log): number {
+  const estimator = new Estimator();
+  const before: Log = { ...log, sittings: log.sittings.slice(0, -1) };
+  const previous = planDays({ log: before, estimates: estimator.estimate(before, now), asOf: now, zone: 'UTC' });
+  const start = performance.now();
+  planDays({ log, estimates: estimator.estimate(log, now), asOf: now, zone: 'UTC', previous });
+  return performance.now() - start;
 }

@@ -241,8 +241,9 @@ describe('the trace on a sheet', () => {
     cell('0-0')?.focus();
     await page.settle();
     for (const name of ['ArrowDown', '|', ' ', 'i', ':', '+', '1', 'ArrowDown', '|', ' ', 'i', ':', '2']) key(name);
-    await page.until(() => cell('2-0')?.querySelector('.editor') !== null);
-    document.querySelector('.editor')?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Tab', bubbles: true }));
+    const editor = (): Element | null => page.element.querySelector('[data-cell="2-0"] .editor');
+    await page.until(() => editor() !== null);
+    editor()?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Tab', bubbles: true }));
     const named = (at: string): string => cell(at)?.querySelector('svg')?.getAttribute('aria-label') ?? '';
     await page.until(() => named('1-0') === '5 2 4 · i at 1');
     await page.until(() => named('2-0') === '5 2 4 · i at 2');
