@@ -116,10 +116,13 @@ export class CandidateMaker {
   }
 
   /** The first day that is as far from the last sitting as reviews in the plan are from each other. */
-  private rests(problemId: string, { lastSitting }: ProblemEstimate): number {
+  private rests(problemId: string, { memory, lastSitting }: ProblemEstimate): number {
     const [today = ''] = this.dates;
+    const gap = leastGapIn(this.dates.length);
+    // Most were sat long ago, and to ask the zone for a day takes time.
+    if (-memory.since > gap + 1) return 0;
     const ago = daysBetween(dayOf(lastSitting.startedAt, this.input.zone), today);
-    return Math.max(leastGapIn(this.dates.length) - Math.max(ago, 0), this.satToday.has(problemId) ? 1 : 0);
+    return Math.max(gap - Math.max(ago, 0), this.satToday.has(problemId) ? 1 : 0);
   }
 
   private choiceFor(key: string): Choice['choice'] | undefined {

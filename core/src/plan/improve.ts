@@ -36,7 +36,9 @@ interface Change {
 }
 
 class Improvement {
-  private left: number = improving.evaluations;
+  private left: number;
+  /** Whether the filling is near an earlier plan, which was searched through then. */
+  private readonly followsPlan: boolean;
   /** By all changes that were kept. */
   private gained = 0;
 
@@ -44,11 +46,14 @@ class Improvement {
     private readonly tracks: Track[],
     private readonly schedule: Schedule,
     private readonly help: GreedyHelp,
-  ) {}
+  ) {
+    this.followsPlan = this.items().some(({ track, placement }) => help.wasPlanned(track.candidate, placement));
+    this.left = this.followsPlan ? improving.evaluationsAgain : improving.evaluations;
+  }
 
   run(): void {
     this.climb();
-    if (this.items().some(({ track, placement }) => this.help.wasPlanned(track.candidate, placement))) return;
+    if (this.followsPlan) return;
     for (const score of [byGain, byGainPerMinute]) if (this.left > 0 && this.help.onProgress(1)) this.startAnew(score);
   }
 

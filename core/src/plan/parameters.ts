@@ -37,10 +37,13 @@ export const planParameters = {
   untaggedShare: 0.01,
   /** Days that are tried for every candidate, and every how many days after that. */
   tried: { allDays: 14, step: 5 },
-  /** The search after the first filling: gains computed at most, and the least readiness that is worth a change. */
-  improving: { evaluations: 30_000, leastGain: 1e-6 },
+  /**
+   * The search after the first filling: gains computed at most, the same where an earlier plan is followed, and the least
+   * readiness that is worth a change.
+   */
+  improving: { evaluations: 30_000, evaluationsAgain: 10_000, leastGain: 1e-6 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
-  promising: { least: 100, minutesEach: 15 },
+  promising: { least: 100, minutesEach: 25 },
 } as const;
 
 /** A rebuild takes this share of the last known time, within `rebuildRange` of the target minutes. */

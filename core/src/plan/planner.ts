@@ -181,16 +181,22 @@ export class Planner {
   }
 
   private wasPlanned(): (candidate: Candidate, placement: Placement) => boolean {
-    const keyOf = (problemId: string | null, technique: string | null, kind: string): string =>
-      `${problemId ?? technique} ${kind}`;
-    const previous = new Map(
-      this.input.previous?.days.map((day) => [
-        day.date,
-        new Set(day.items.map((it) => keyOf(it.problemId, it.technique, it.kind))),
-      ]),
-    );
-    const byDay = this.dates.map((date) => previous.get(date));
-    return ({ problemId, technique }, { day, kind }) => byDay[day]?.has(keyOf(problemId, technique, kind)) ?? false;
+    // Asked for everything that can be placed: what an item is of leads to its days at once.
+    const planned = new Map<string | null, Map<number, PlannedKind[]>>();
+    const dayOf = new Map(this.dates.map((date, day) => [date, day]));
+    for (const { date, items } of this.input.previous?.days ?? []) {
+      const day = dayOf.get(date);
+      if (day === undefined) continue;
+      for (const { problemId, technique, kind } of items) {
+        const days = planned.get(problemId ?? technique) ?? new Map<number, PlannedKind[]>();
+        planned.set(problemId ?? technique, days.set(day, [...(days.get(day) ?? []), kind]));
+      }
+    }
+    return ({ problemId, technique }, { day, kind }) =>
+      planned
+        .get(problemId ?? technique)
+        ?.get(day)
+        ?.includes(kind) ?? false;
   }
 
   private dayOf(date: Day, day: number, done: number): PlanDay {
