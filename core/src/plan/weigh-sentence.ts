@@ -15,11 +15,12 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
       return `The day has ${obstacle.most} new problems already.`;
     case 'outbid': {
       if (obstacle.lacking === 0) return 'It fits, and would add next to nothing.';
-      const more = `With ${obstacle.lacking} min more on this day it would have room`;
       const times = obstacle.least / gainPerMinute;
-      return times > 1.005
-        ? `The weakest item of the day gains ${times.toFixed(times < 1.1 ? 2 : 1)} times as much a minute. ${more}.`
-        : `It gains as much a minute as the weakest item of the day, but does not fit into its place. ${more}.`;
+      const weakest =
+        times > 1.005
+          ? `The weakest item of the day gains ${times.toFixed(times < 1.1 ? 2 : 1)} times as much a minute.`
+          : `It would gain ${times > 0.995 ? 'as much a minute as' : 'more a minute than'} the weakest item of the day, but does not fit into its place.`;
+      return `${weakest} With ${obstacle.lacking} min more on this day it would have room.`;
     }
   }
 }
