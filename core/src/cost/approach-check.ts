@@ -3,7 +3,8 @@ import { type Bounds, type ConditionId, conditions } from './bounds';
 import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
 import { evaluateCost, variablesWithout } from './evaluate-cost';
 import { type Magnitude, magnitude, product } from './magnitude';
-import { compareCosts, normalCost, simplifyingSteps } from './normal-cost';
+import { compareCosts } from './compare-costs';
+import { normalCost, simplifyingSteps } from './normal-cost';
 import { raised } from './raised';
 
 /** What is looked at of an approach. */

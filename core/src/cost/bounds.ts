@@ -2,7 +2,7 @@ import { CostError } from '../errors';
 import { evaluate, type Sizes } from './evaluate-cost';
 import { variablesOf } from './expression';
 import type { Limit } from './growth';
-import { readLimit } from './normal-cost';
+import { readLimit } from './compare-costs';
 import { readCost } from './read-cost';
 
 /** Rules a solution must keep that the machine knows something about; others are kept as text. */

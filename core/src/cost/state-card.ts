@@ -1,7 +1,8 @@
 import { CostError } from '../errors';
 import { evaluateCost, type Sizes } from './evaluate-cost';
 import { type Magnitude, product, magnitude } from './magnitude';
-import { compareCosts, normalCost } from './normal-cost';
+import { compareCosts } from './compare-costs';
+import { normalCost } from './normal-cost';
 
 /** One parameter of a state. */
 export interface StateParameter {

@@ -1,4 +1,4 @@
-import { compareCosts } from './normal-cost';
+import { compareCosts } from './compare-costs';
 import table from './structures.json';
 
 /** Operations that a structure may have to do fast, with the words for them. */

@@ -1,4 +1,4 @@
-import { isSameCost } from '../cost/normal-cost';
+import { isSameCost } from '../cost/compare-costs';
 import type { CostPair, Problem } from '../log/problem';
 import type { Sitting } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
