@@ -1,0 +1,41 @@
+import { daysFromNow, someProblem, someSitting } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { LookingBack } from './looking-back';
+
+describe('looking back', () => {
+  let page: OpenPage;
+  afterEach(() => page.close());
+
+  it('says that there is nothing to look back on, without a number', async () => {
+    page = await openPage(LookingBack);
+    await page.until(() => page.text.includes('Nothing to look back on yet.'));
+    expect(page.all('table')).toEqual([]);
+  });
+
+  it('counts every sitting once by what was foreseen, and once by month', async () => {
+    const problems = Array.from({ length: 50 }, (_, index) => someProblem(`Beacon ${index + 1}`));
+    const sittings = problems.map(({ id }, index) =>
+      someSitting(id, {
+        startedAt: daysFromNow(index - 60),
+        minutes: 18,
+        ...(index % 4 === 0 ? { result: 'unsolved' as const, help: 'read' as const } : {}),
+      }),
+    );
+    page = await openPage(LookingBack, '/', { problems, sittings });
+    await page.until(() => page.all('table').length === 2);
+    const counts = page
+      .all('table')
+      .map((table) =>
+        [...table.querySelectorAll('tbody td:last-child')].reduce((sum, cell) => sum + Number(cell.textContent), 0),
+      );
+    expect(counts).toEqual([50, 50]);
+    const rows = [...(page.all('table')[0]?.querySelectorAll('tbody tr') ?? [])];
+    const cameTrue = rows.reduce((sum, row) => {
+      const [, came, count] = [...row.querySelectorAll('td')].map((cell) => Number.parseFloat(cell.textContent ?? ''));
+      return sum + ((came ?? 0) / 100) * (count ?? 0);
+    }, 0);
+    // 37 of the 50 went well; the shares are rounded to a percent.
+    expect(cameTrue).toBeCloseTo(37, 0);
+    expect(page.text).toContain('The usual values are used');
+  });
+});
