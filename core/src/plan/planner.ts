@@ -183,9 +183,9 @@ export class Planner {
   private wasPlanned(): (candidate: Candidate, placement: Placement) => boolean {
     // Asked for everything that can be placed: what an item is of leads to its days at once.
     const planned = new Map<string | null, Map<number, PlannedKind[]>>();
-    const dayOf = new Map(this.dates.map((date, day) => [date, day]));
+    const dayAt = new Map(this.dates.map((date, day) => [date, day]));
     for (const { date, items } of this.input.previous?.days ?? []) {
-      const day = dayOf.get(date);
+      const day = dayAt.get(date);
       if (day === undefined) continue;
       for (const { problemId, technique, kind } of items) {
         const days = planned.get(problemId ?? technique) ?? new Map<number, PlannedKind[]>();

@@ -135,7 +135,7 @@ const height = 170;
             <svg width="26" height="8" aria-hidden="true"><path class="is" d="M0 4H26" /></svg> as it is
             <svg width="26" height="8" aria-hidden="true"><path class="would" d="M0 4H26" /></svg> as it would be
           </p>
-          <table>
+          <table class="figures-table">
             <thead>
               <tr>
                 <th scope="col">Ready for</th>
@@ -210,18 +210,7 @@ const height = 170;
       margin-left: 0;
     }
     table {
-      width: 100%;
-      max-width: 560px;
       margin-top: 8px;
-    }
-    th,
-    td {
-      padding: 5px 12px 5px 0;
-      border-bottom: 1px solid var(--line);
-    }
-    thead th {
-      color: var(--ink-2);
-      font-size: 12px;
     }
     .up {
       color: var(--moss);

@@ -13,7 +13,7 @@ import { KindMark } from '../ui/kind-mark';
   imports: [KindMark, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page with-side">
+    <div class="page with-side read">
       <section aria-labelledby="why-title">
         <p class="second"><a routerLink="/runway" [queryParams]="{ day: date() }">Runway</a></p>
         <h1 id="why-title">Why this plan for {{ longDay(date()) }}</h1>
@@ -91,12 +91,6 @@ import { KindMark } from '../ui/kind-mark';
     </div>
   `,
   styles: `
-    h2 {
-      margin: 22px 0 6px;
-    }
-    aside h2:first-child {
-      margin-top: 0;
-    }
     ul {
       margin: 0;
       padding: 0;

@@ -16,7 +16,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
   imports: [Chart, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="page with-side">
+    <div class="page with-side read">
       <section aria-labelledby="back-title">
         <h1 id="back-title">Looking back</h1>
         <p class="second">
@@ -36,7 +36,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
               [options]="calibration()"
               label="Share that came true by what was foreseen; the table has the numbers"
             />
-            <table>
+            <table class="figures-table">
               <thead>
                 <tr>
                   <th scope="col">Foreseen</th>
@@ -64,7 +64,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             @if (it.foresight.months.length > 1) {
               <app-chart [options]="byMonth()" label="Log loss by month; the table has the numbers" />
             }
-            <table>
+            <table class="figures-table">
               <thead>
                 <tr>
                   <th scope="col">Month</th>
@@ -116,30 +116,13 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
     </div>
   `,
   styles: `
-    h2 {
-      margin: 22px 0 6px;
-    }
-    aside h2:first-child {
-      margin-top: 0;
-    }
     .verdict {
       max-width: 66ch;
       margin: 10px 0;
       font-size: 16px;
     }
     table {
-      width: 100%;
-      max-width: 560px;
       margin: 8px 0 16px;
-    }
-    th,
-    td {
-      padding: 4px 12px 4px 0;
-      border-bottom: 1px solid var(--line);
-    }
-    thead th {
-      color: var(--ink-2);
-      font-size: 12px;
     }
     app-chart {
       max-width: 620px;

@@ -23,7 +23,7 @@ const mostShown = 200;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (technique(); as it) {
-      <div class="page with-side">
+      <div class="page with-side read">
         <section aria-labelledby="technique-title">
           <p class="second">{{ it.family }}</p>
           <h1 id="technique-title">{{ it.name }}</h1>
@@ -145,12 +145,6 @@ const mostShown = 200;
     }
     app-strength-line {
       max-width: 480px;
-    }
-    h2 {
-      margin: 20px 0 6px;
-    }
-    aside h2:first-child {
-      margin-top: 0;
     }
     ol {
       margin: 0;
