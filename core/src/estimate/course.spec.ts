@@ -12,6 +12,7 @@ const observation = (part: Partial<Observation> = {}): Observation => ({
   credits: creditsOf(['heap']),
   difficulty: 'medium',
   evidence: 0.9,
+  pace: null,
   day: 0,
   ...part,
 });

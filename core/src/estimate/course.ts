@@ -5,15 +5,14 @@ import { type Gaussian, expectedChance } from './chance';
 import { strengthParameters } from './parameters';
 import { Practised } from './practised';
 import { type Memory, firstMemory, reviewedMemory, scaled } from './recall';
-import { type Coming, type Credit, type Person, StrengthModel } from './strength';
+import { type Coming, type Credit, type Person, type Shown, StrengthModel } from './strength';
 
 /** What one sitting tells, and when. Days are counted from the epoch. */
-export interface Observation {
+export interface Observation extends Shown {
   readonly problemId: ProblemId;
   readonly kind: SittingKind;
   readonly credits: readonly Credit[];
   readonly difficulty: Coming['difficulty'];
-  readonly evidence: number;
   readonly day: number;
 }
 
@@ -30,17 +29,17 @@ export class Course {
   }
 
   /** Gives what was foreseen for the sitting, and by how much it moved the strength of its techniques. */
-  take({ problemId, kind, credits, difficulty, evidence, day }: Observation): ReturnType<StrengthModel['observe']> {
+  take({ problemId, kind, credits, difficulty, day, ...shown }: Observation): ReturnType<StrengthModel['observe']> {
     this.noteWeek(day);
     const { memory: times } = this.person();
     const memory = this.practised.memoryOf(problemId);
     const practised = this.practised.practiceOn(credits, day, times);
     const coming: Coming = { kind, credits, difficulty, practised, memory, day };
-    const taken = this.model.observe(coming, evidence);
+    const taken = this.model.observe(coming, shown);
     for (const { technique } of credits) this.seen.add(technique);
     const after = memory
-      ? scaled(reviewedMemory(scaled(memory, times), kind, evidence, day), 1 / times)
-      : firstMemory(evidence, day);
+      ? scaled(reviewedMemory(scaled(memory, times), kind, shown.evidence, day), 1 / times)
+      : firstMemory(shown.evidence, day);
     this.practised.remember(problemId, after, credits, day, times);
     return taken;
   }

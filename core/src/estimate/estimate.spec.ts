@@ -18,10 +18,10 @@ const facts: EvidenceFacts = {
 };
 
 describe('evidence', () => {
-  it('is the logistic sum of its table: solved on target is σ(2) = 0.881', () => {
-    expect(evidenceOf(facts)).toBeCloseTo(0.8808, 4);
+  it('is the logistic sum of its table: solved on target is σ(3) = 0.953', () => {
+    expect(evidenceOf(facts)).toBeCloseTo(0.9526, 4);
     expect(evidenceOf({ ...facts, help: 'hint', attempts: 2, timeToTarget: 2 })).toBeCloseTo(
-      1 / (1 + Math.exp(3.75)),
+      1 / (1 + Math.exp(7.35)),
       6,
     );
   });

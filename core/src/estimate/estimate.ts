@@ -187,11 +187,12 @@ class Reading {
     const target = sittingTarget(sitting.kind, problem.difficulty, settings);
     const facts = factsOf(sitting, problem, techniques, target, resolve);
     const evidence = evidenceOf(facts);
+    const came = isTimelySolve(sitting, target);
     const { kind } = sitting;
-    const observation = { problemId: problem.id, kind, credits, difficulty: problem.difficulty, evidence, day };
+    const pace = came ? facts.timeToTarget : null;
+    const observation = { problemId: problem.id, kind, credits, difficulty: problem.difficulty, evidence, pace, day };
     const common = this.common.take(observation);
     const own = this.own.take(observation);
-    const came = isTimelySolve(sitting, target);
     this.foresight.take(this.trust.isOwn ? own.foreseen : common.foreseen, came, sitting.startedAt);
     this.trust.take(lossOf(common.foreseen, came), lossOf(own.foreseen, came));
     for (const technique of techniques) {

@@ -52,9 +52,9 @@ describe('trust in the own quantities', () => {
     return trust.isOwn;
   };
 
-  it('needs sixty sittings, and less lost over the last fifth of them', () => {
+  it('needs forty sittings, and less lost over the last fifth of them', () => {
     const better = (count: number): [number, number][] => Array.from({ length: count }, () => [0.5, 0.4]);
-    expect(trustAfter(better(59))).toBeFalse();
+    expect(trustAfter(better(39))).toBeFalse();
     expect(trustAfter(better(60))).toBeTrue();
     expect(trustAfter([...better(80), ...better(20).map(([a, b]): [number, number] => [b, a])])).toBeFalse();
   });

@@ -8,14 +8,14 @@ import type { Help, Result, SittingKind } from '../log/sitting';
 
 /** Log-odds that what happened shows an unaided solve in time. All tables fall from left to right. */
 export const evidenceTable = {
-  result: { solved: 2, partly: -0.8, abandoned: -1.6, unsolved: -2.2 } satisfies Record<Result, number>,
-  help: { none: 0, hint: -2.4, read: -3.6, copied: -4.4 } satisfies Record<Help, number>,
+  result: { solved: 3, partly: -0.8, abandoned: -1.6, unsolved: -2.2 } satisfies Record<Result, number>,
+  help: { none: 0, hint: -4, read: -5, copied: -6 } satisfies Record<Help, number>,
   /** For every attempt after the first, up to `mostFurtherAttempts`. */
   furtherAttempt: -0.35,
   mostFurtherAttempts: 4,
   /** For every halving of the minutes below the target, and for every doubling over it; each as far as its range. */
   quicker: { halving: 1.1, most: 0.6 },
-  slower: { doubling: -3, least: -3.6 },
+  slower: { doubling: -9, least: -6 },
   named: { right: 0.3, wrong: -0.9 },
   stated: { right: 0.2, wrong: -0.5 },
 } as const;
@@ -90,11 +90,18 @@ export const personParameters = {
   /** About `strengthParameters.difficulty`. */
   difficulty: { deviation: 0.4 },
   /** Logarithm of the person's half-lives over the population's, and the times they may be longer. */
-  memory: { deviation: 0.5, range: [0.3, 3] },
+  memory: { deviation: 1, range: [0.3, 3] },
   /** The person's own quantities are used where they told the last fifth better, of this many sittings on. */
-  trustedFrom: 60,
+  trustedFrom: 40,
   decidedEvery: 20,
 } as const;
+
+/**
+ * Minutes over target of an unaided solve in time, as a logarithm: what somebody with no chance at all would need, and
+ * by how much it changes to somebody who is certain. The person's own differs by a standard deviation, a single solve by
+ * noise; quicker than `least` counts as that.
+ */
+export const paceParameters = { atNone: -0.05, byChance: -0.6, deviation: 0.2, noise: 0.3, least: 0.05 } as const;
 
 export const predictionParameters = {
   /** Log-odds by which a kind is easier than a whole solve. */

@@ -1,5 +1,5 @@
 import { chanceRange } from './chance';
-import { type Coming, StrengthModel, creditsOf } from './strength';
+import { type Coming, type Shown, StrengthModel, creditsOf } from './strength';
 
 const coming = (technique: string, part: Partial<Coming> = {}): Coming => ({
   kind: 'first-solve',
@@ -11,13 +11,15 @@ const coming = (technique: string, part: Partial<Coming> = {}): Coming => ({
   ...part,
 });
 
+const showing = (evidence: number, pace: number | null = null): Shown => ({ evidence, pace });
+
 const inFamily = (): string => 'family';
 
 describe('strength', () => {
   it('moves towards the evidence and narrows', () => {
     const model = new StrengthModel(inFamily, true);
     const before = model.strengthOf('heap', 0, 0);
-    for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), 0.95);
+    for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), showing(0.95));
     const after = model.strengthOf('heap', 0, 8);
     expect(after.mean).toBeGreaterThan(before.mean + 0.8);
     expect(after.variance).toBeLessThan(before.variance);
@@ -25,7 +27,7 @@ describe('strength', () => {
 
   it('lends to the family, less to strangers, and widens without practice', () => {
     const model = new StrengthModel((id) => (id === 'greedy' ? 'other' : 'family'), true);
-    for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), 0.05);
+    for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), showing(0.05));
     const [heap, trie, greedy] = ['heap', 'trie', 'greedy'].map((id) => model.strengthOf(id, 0, 8).mean);
     expect(heap).toBeLessThan(trie ?? 0);
     expect(trie).toBeLessThan(greedy ?? 0);
@@ -35,7 +37,7 @@ describe('strength', () => {
   it('learns more from a success at something hard', () => {
     const after = (difficulty: 'easy' | 'hard'): number => {
       const model = new StrengthModel(inFamily, true);
-      model.observe(coming('heap', { difficulty }), 0.9);
+      model.observe(coming('heap', { difficulty }), showing(0.9));
       return model.strengthOf('heap', 0, 0).mean;
     };
     expect(after('hard')).toBeGreaterThan(after('easy'));
@@ -45,7 +47,7 @@ describe('strength', () => {
     const moved = (memory: Coming['memory'], evidence: number): number => {
       const model = new StrengthModel(inFamily, true);
       const before = model.strengthOf('heap', 0, 10).mean;
-      model.observe(coming('heap', { memory, kind: 'rebuild', day: 10 }), evidence);
+      model.observe(coming('heap', { memory, kind: 'rebuild', day: 10 }), showing(evidence));
       return model.strengthOf('heap', 0, 10).mean - before;
     };
     const fresh = { halfLife: 30, since: 9 };
@@ -58,9 +60,9 @@ describe('strength', () => {
     const learned = (learnsPerson: boolean): StrengthModel => {
       const model = new StrengthModel(inFamily, learnsPerson);
       for (let day = 0; day < 60; day++) {
-        model.observe(coming('heap', { day, difficulty: 'hard', practised: 1 }), 0.05);
-        model.observe(coming('heap', { day, difficulty: 'easy', practised: 1 }), 0.5);
-        model.observe(coming('heap', { day, practised: 0 }), 0.5);
+        model.observe(coming('heap', { day, difficulty: 'hard', practised: 1 }), showing(0.05));
+        model.observe(coming('heap', { day, difficulty: 'easy', practised: 1 }), showing(0.5));
+        model.observe(coming('heap', { day, practised: 0 }), showing(0.5));
       }
       return model;
     };
@@ -75,14 +77,36 @@ describe('strength', () => {
   it('learns that somebody forgets more slowly', () => {
     const model = new StrengthModel(inFamily, true);
     for (let day = 0; day < 40; day++)
-      model.observe(coming('heap', { day, kind: 'rebuild', memory: { halfLife: 6, since: day - 18 } }), 0.95);
+      model.observe(coming('heap', { day, kind: 'rebuild', memory: { halfLife: 6, since: day - 18 } }), showing(0.95));
     expect(model.person().memory).toBeGreaterThan(1.1);
+  });
+
+  it('takes a quick solve for a sign of strength, and a slow one for the opposite, against the person’s own pace', () => {
+    const after = (usual: number, pace: number | null): number => {
+      const model = new StrengthModel(inFamily, false);
+      for (let day = 0; day < 30; day++) model.observe(coming('trie', { day }), showing(0.95, usual));
+      model.observe(coming('heap', { day: 30 }), showing(0.95, pace));
+      return model.strengthOf('heap', 0, 30).mean;
+    };
+    expect(after(0.7, 0.4)).toBeGreaterThan(after(0.7, null) + 0.05);
+    expect(after(0.7, 0.98)).toBeLessThan(after(0.7, null) - 0.05);
+    // Somebody who is always slow has not become weaker by being slow once more.
+    expect(after(0.95, 0.95) - after(0.95, null)).toBeGreaterThan(after(0.5, 0.95) - after(0.5, null));
+  });
+
+  it('narrows more by a solve with its minutes than by one without', () => {
+    const variance = (pace: number | null): number => {
+      const model = new StrengthModel(inFamily, true);
+      model.observe(coming('heap'), showing(0.95, pace));
+      return model.strengthOf('heap', 0, 0).variance;
+    };
+    expect(variance(0.7)).toBeLessThan(variance(null));
   });
 
   it('stays finite and sure of nothing, whatever comes', () => {
     const model = new StrengthModel(inFamily, true);
     for (let day = 0; day < 400; day++)
-      model.observe(coming('heap', { day, practised: 5, difficulty: 'hard' }), day < 200 ? 1 : 0);
+      model.observe(coming('heap', { day, practised: 5, difficulty: 'hard' }), showing(day < 200 ? 1 : 0, day < 200 ? 0 : null));
     const { mean, variance } = model.strengthOf('heap', 5, 400);
     expect(Number.isFinite(mean)).toBeTrue();
     expect(variance).toBeGreaterThan(0);

@@ -4,6 +4,7 @@ import type { TechniqueId } from '../log/technique';
 import { type Gaussian, expectedChance } from './chance';
 import {
   informativeness,
+  paceParameters,
   personParameters,
   predictionParameters,
   strengthParameters as parameters,
@@ -39,6 +40,14 @@ export interface Coming {
   readonly day: number;
 }
 
+/** What a sitting showed. */
+export interface Shown {
+  /** In [0, 1], for an unaided solve in time. */
+  readonly evidence: number;
+  /** Minutes over target of an unaided solve in time; null for anything else. */
+  readonly pace: number | null;
+}
+
 /** A predicted chance with what it was made of. */
 interface Expectation {
   /** Chance of an unaided solve in time. */
@@ -49,8 +58,8 @@ interface Expectation {
 }
 
 /** The person's own quantities by their place in the state. */
-const [level, lend, easy, hard, memory] = [0, 1, 2, 3, 4] as const;
-const size = 5;
+const [level, lend, easy, hard, memory, pace] = [0, 1, 2, 3, 4, 5] as const;
+const size = 6;
 
 /**
  * Strength of every technique on the log-odds scale: what the person brings (level, what practice lends, how much easy
@@ -58,8 +67,8 @@ const size = 5;
  * little practice so borrow from their family and from the person (partial pooling). All are Gaussian; a sitting moves
  * them by one step of an extended Kalman filter for a chance (Glickman 1999; Fahrmeir 1992). The person's quantities are
  * known jointly, families and techniques on their own. A sitting at a known problem may succeed because its solution is
- * recalled, and then says little about the technique. Time without practice widens a technique and draws it back to its
- * family.
+ * recalled, and then says little about the technique. Who is surer is also quicker, so the minutes of a solve are a
+ * second sign (van der Linden 2006). Time without practice widens a technique and draws it back to its family.
  */
 export class StrengthModel {
   private readonly mean = new Float64Array(size);
@@ -68,14 +77,15 @@ export class StrengthModel {
   private readonly techniques = new Map<string, Known>();
   private known: Person | null = null;
 
-  /** `familyOf` names the family of a technique; `learnsPerson` says whether more than the level is learned. */
+  /** `familyOf` names the family of a technique; `learnsPerson` says whether more than level and pace is learned. */
   constructor(
     private readonly familyOf: (technique: TechniqueId) => string,
     learnsPerson: boolean,
   ) {
     const { difficulty } = parameters;
-    this.mean.set([parameters.priorMean, personParameters.lend.mean, difficulty.easy, difficulty.hard, 0]);
+    this.mean.set([parameters.priorMean, personParameters.lend.mean, difficulty.easy, difficulty.hard, 0, paceParameters.atNone]);
     this.covariance[at(level, level)] = parameters.personVariance;
+    this.covariance[at(pace, pace)] = paceParameters.deviation ** 2;
     if (!learnsPerson) return;
     this.covariance[at(lend, lend)] = personParameters.lend.deviation ** 2;
     for (const place of [easy, hard]) this.covariance[at(place, place)] = personParameters.difficulty.deviation ** 2;
@@ -83,33 +93,19 @@ export class StrengthModel {
   }
 
   /**
-   * Takes in evidence in [0, 1] of a sitting; days must not go backwards. Gives the chance that was foreseen for it, and
-   * by how much it moved the strength of its techniques, as a chance on an unseen medium problem.
+   * Takes in what a sitting showed; days must not go backwards. Gives the chance that was foreseen for it, and by how
+   * much it moved the strength of its techniques, as a chance on an unseen medium problem.
    */
-  observe(coming: Coming, evidence: number): { readonly foreseen: number; readonly change: number } {
+  observe(coming: Coming, shown: Shown): { readonly foreseen: number; readonly change: number } {
     const prior = this.combine(coming);
-    const { chance, byStrength, byMemory } = this.expect(coming, prior);
-    const surprise = evidence - chance;
-    const slopes = this.features(coming).map((it) => it * byStrength);
-    slopes[memory] = byMemory;
-    const together = this.times(slopes);
-    // What the sitting may vary by: its own luck, and what was not known of the person, the families, the techniques.
-    let variance = (chance * (1 - chance)) / informativeness[coming.kind] + dot(slopes, together);
-    const parts = this.partsOf(coming);
-    for (const { state, share } of parts) variance += (share * byStrength) ** 2 * state.variance;
-    for (const { map, key, state, share } of parts) {
-      const gain = (state.variance * share * byStrength) / variance;
-      const moved = { mean: state.mean + gain * surprise, variance: state.variance * (1 - gain * share * byStrength) };
-      map.set(key, { state: moved, day: coming.day });
-    }
-    this.moveBy(together, surprise / variance, variance);
-    this.known = null;
+    const foreseen = this.takeEvidence(coming, shown.evidence);
+    if (shown.pace !== null) this.takePace(coming, shown.pace);
     const after = this.combine(coming);
     const harder = this.person().harder[coming.difficulty ?? 'medium'];
     const change =
       expectedChance({ mean: after.mean + harder, variance: after.variance }) -
       expectedChance({ mean: prior.mean + harder, variance: prior.variance });
-    return { foreseen: chance, change };
+    return { foreseen, change };
   }
 
   /** Log-odds of an unaided solve in time of an unseen medium problem of this technique on a day. */
@@ -134,6 +130,43 @@ export class StrengthModel {
       harder: { easy: easier, medium: 0, hard: harder },
       memory: Math.min(Math.max(Math.exp(remembers), least), most),
     };
+  }
+
+  private takeEvidence(coming: Coming, evidence: number): number {
+    const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
+    const slopes = this.features(coming).map((it) => it * byStrength);
+    slopes[memory] = byMemory;
+    this.correct(coming, slopes, byStrength, evidence - chance, (chance * (1 - chance)) / informativeness[coming.kind]);
+    return chance;
+  }
+
+  /** The logarithm of the pace is expected to fall with the chance. */
+  private takePace(coming: Coming, seen: number): void {
+    const { least, byChance, noise } = paceParameters;
+    const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
+    const slopes = this.features(coming).map((it) => it * byStrength * byChance);
+    slopes[memory] = byMemory * byChance;
+    slopes[pace] = 1;
+    const surprise = Math.log(Math.max(seen, least)) - (this.mean[pace] ?? 0) - byChance * chance;
+    this.correct(coming, slopes, byStrength * byChance, surprise, noise ** 2 / informativeness[coming.kind]);
+  }
+
+  /**
+   * One step of the filter: something was seen that differs by `surprise` from what was expected. It changes by `slopes`
+   * with the person's quantities and by `byStrength` with the techniques, and varies by `noise` of its own.
+   */
+  private correct(coming: Coming, slopes: readonly number[], byStrength: number, surprise: number, noise: number): void {
+    const together = this.times(slopes);
+    const parts = this.partsOf(coming);
+    let variance = noise + dot(slopes, together);
+    for (const { state, share } of parts) variance += (share * byStrength) ** 2 * state.variance;
+    for (const { map, key, state, share } of parts) {
+      const gain = (state.variance * share * byStrength) / variance;
+      const moved = { mean: state.mean + gain * surprise, variance: state.variance * (1 - gain * share * byStrength) };
+      map.set(key, { state: moved, day: coming.day });
+    }
+    this.moveBy(together, surprise / variance, variance);
+    this.known = null;
   }
 
   private expect({ kind, memory: remembered, day }: Coming, { mean, variance }: Gaussian): Expectation {
@@ -163,7 +196,7 @@ export class StrengthModel {
   }
 
   private features({ practised, difficulty }: Coming): number[] {
-    return [1, practised, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0];
+    return [1, practised, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0, 0];
   }
 
   private times(vector: readonly number[]): number[] {

@@ -68,7 +68,7 @@ function worthOf({ schedule, tracks }: { schedule: Schedule; tracks: readonly Tr
   for (const { track, placement } of placed) {
     const before = track.lent;
     schedule.takeOut(track, placement);
-    worth += schedule.gainOf(track, before);
+    worth += schedule.gainOf(track, before) * track.candidate.bonus;
   }
   for (const { track, placement } of placed.reverse()) schedule.put(track, placement);
   return worth;
