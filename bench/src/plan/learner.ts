@@ -27,6 +27,8 @@ export interface Learner {
   sit(problem: ProblemFacts, kind: SittingKind, at: number): SittingOutcome;
   /** True chance of an unaided in-time solve of an unseen problem. */
   ability(technique: TechniqueId, difficulty: Difficulty, at: number): number;
+  /** A copy with luck of its own; where a module makes none, the clairvoyant knows what luck is to come as well. */
+  fork?(seed: number): Learner;
   /** True chance that the next sitting is an unaided solve in time; where a module does not tell, there is no oracle. */
   chance?(problem: ProblemFacts, kind: SittingKind, at: number): number;
 }

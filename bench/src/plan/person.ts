@@ -42,6 +42,14 @@ export abstract class Person implements Learner {
     return outcome;
   }
 
+  /** Shares what the maps hold, which is replaced but never changed in place. */
+  fork(seed: number): Learner {
+    const copy = Object.create(Object.getPrototypeOf(this) as object) as this;
+    for (const [key, value] of Object.entries(this))
+      Object.assign(copy, { [key]: value instanceof Map ? new Map(value) : (value as unknown) });
+    return Object.assign(copy, { random: new SeededRandom(seed) });
+  }
+
   ability(technique: TechniqueId, difficulty: Difficulty, at: number): number {
     return logistic(this.levelOf(technique) + this.practice(technique, at) - harder[difficulty]);
   }

@@ -2,9 +2,9 @@ import { Estimator } from '@lernen/core/estimate';
 import type { ProblemId, TechniqueId } from '@lernen/core/log';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
-import type { LearnerModule } from './learner';
+import type { Learner, LearnerModule, ProblemFacts } from './learner';
 import { millisecondsPerDay } from './person';
-import type { Item, Practice } from './practice';
+import { type Item, type Practice, factsOf } from './practice';
 
 /** Says what to do next within the minutes that are left today; null ends the day. */
 export type Policy = (practice: Practice, luck: SeededRandom) => Item | null;
@@ -117,40 +117,50 @@ function planner(): Policy {
   };
 }
 
-/** Knows the person: tries every candidate on a copy and takes what adds most true readiness for its minutes. */
+/** How often the clairvoyant tries a candidate, each time with other luck. */
+const draws = 12;
+
+/**
+ * Knows the person, though not what luck is to come: tries every candidate on copies of the person and takes what adds
+ * most true readiness for its minutes.
+ */
 function clairvoyant(module: LearnerModule, seed: number): Policy {
   return (practice) => {
-    const copy = () => {
+    const replayed = (): Learner => {
       const learner = module.createLearner(seed);
       for (const { facts, kind, at } of practice.done) learner.sit(facts, kind, at);
       return learner;
     };
-    const before = practice.readiness(copy());
+    const { learner: person } = practice;
+    const copies = (): Learner[] =>
+      person.fork
+        ? Array.from({ length: draws }, (_, draw) => person.fork?.(practice.done.length * draws + draw) ?? replayed())
+        : [replayed()];
+    const before = practice.readiness();
     let best: Item | null = null;
     let most = 1e-9;
     for (const item of candidates(practice)) {
       if (!practice.fits(item)) continue;
-      const learner = copy();
-      const problem = item.problemId === null ? undefined : practice.problems.get(item.problemId);
-      const facts = problem
-        ? {
-            id: problem.id,
-            techniques: problem.techniques,
-            difficulty: problem.difficulty ?? 'medium',
-            targetMinutes: 25,
-          }
-        : {
-            id: `new ${item.technique}`,
-            techniques: [item.technique],
-            difficulty: 'medium' as const,
-            targetMinutes: 25,
-          };
-      learner.sit(facts, item.kind, practice.now);
-      const gain = (practice.readiness(learner) - before) / (practice.plannedMinutes(item) + 1);
+      const facts = factsFor(item, practice);
+      const gains = copies().map((learner) => {
+        learner.sit(facts, item.kind, practice.now);
+        return practice.readiness(learner) - before;
+      });
+      const gain = mean(gains) / (practice.plannedMinutes(item) + 1);
       if (gain > most) [best, most] = [item, gain];
     }
     return best;
   };
+}
+
+function factsFor({ problemId, technique }: Item, practice: Practice): ProblemFacts {
+  const problem = problemId === null ? undefined : practice.problems.get(problemId);
+  if (problem) return factsOf(problem);
+  return { id: `new ${technique}`, techniques: [technique], difficulty: 'medium', targetMinutes: 25 };
+}
+
+function mean(numbers: readonly number[]): number {
+  return numbers.reduce((sum, it) => sum + it, 0) / Math.max(numbers.length, 1);
 }
 
 function candidates(practice: Practice): Item[] {

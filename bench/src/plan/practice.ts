@@ -9,6 +9,7 @@ import {
   catalogue,
   defaultSettings,
   noCost,
+  sittingTarget,
   targetFor,
 } from '@lernen/core/log';
 import { SeededRandom, countingIds } from '@lernen/demo';
@@ -86,24 +87,22 @@ export class Practice {
     return this.setting.minutesADay - this.minutesToday;
   }
 
-  /** Minutes that an item is expected to take; the same rule for everybody. */
+  /** Minutes that an item is expected to take; the same rule for everybody: whoever looks at their log knows it. */
   plannedMinutes({ problemId, kind }: Item): number {
-    if (kind === 'spot') return 3;
-    if (kind === 'sketch') return 8;
     const difficulty = problemId === null ? 'medium' : (this.problems.get(problemId)?.difficulty ?? 'medium');
-    return targetFor(difficulty, defaultSettings) * (problemId === null ? this.pace() : 0.8);
+    return sittingTarget(kind, difficulty, defaultSettings) * (this.pace(kind) ?? (kind === 'rebuild' ? 0.8 : 1));
   }
 
-  /** Median of minutes over target of the new ones so far: whoever looks at their log knows it. */
-  private pace(): number {
+  /** Median of minutes over target of the sittings of a kind; null while there are fewer than five. */
+  private pace(kind: SittingKind): number | null {
     const paces = this.sittings
-      .filter(({ kind, minutes }) => kind === 'first-solve' && minutes !== null)
-      .map(
-        ({ problemId, minutes }) =>
-          (minutes ?? 0) / targetFor(this.problems.get(problemId)?.difficulty ?? null, defaultSettings),
-      )
+      .filter((sitting) => sitting.kind === kind)
+      .map(({ problemId, minutes }) => {
+        const difficulty = this.problems.get(problemId)?.difficulty ?? null;
+        return (minutes ?? 0) / sittingTarget(kind, difficulty, defaultSettings);
+      })
       .sort((a, b) => a - b);
-    return paces[Math.floor(paces.length / 2)] ?? 1;
+    return paces.length < 5 ? null : (paces[Math.floor(paces.length / 2)] ?? null);
   }
 
   fits(item: Item): boolean {

@@ -106,7 +106,10 @@ describe('strength', () => {
   it('stays finite and sure of nothing, whatever comes', () => {
     const model = new StrengthModel(inFamily, true);
     for (let day = 0; day < 400; day++)
-      model.observe(coming('heap', { day, practised: 5, difficulty: 'hard' }), showing(day < 200 ? 1 : 0, day < 200 ? 0 : null));
+      model.observe(
+        coming('heap', { day, practised: 5, difficulty: 'hard' }),
+        showing(day < 200 ? 1 : 0, day < 200 ? 0 : null),
+      );
     const { mean, variance } = model.strengthOf('heap', 5, 400);
     expect(Number.isFinite(mean)).toBeTrue();
     expect(variance).toBeGreaterThan(0);

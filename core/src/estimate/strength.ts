@@ -83,7 +83,14 @@ export class StrengthModel {
     learnsPerson: boolean,
   ) {
     const { difficulty } = parameters;
-    this.mean.set([parameters.priorMean, personParameters.lend.mean, difficulty.easy, difficulty.hard, 0, paceParameters.atNone]);
+    this.mean.set([
+      parameters.priorMean,
+      personParameters.lend.mean,
+      difficulty.easy,
+      difficulty.hard,
+      0,
+      paceParameters.atNone,
+    ]);
     this.covariance[at(level, level)] = parameters.personVariance;
     this.covariance[at(pace, pace)] = paceParameters.deviation ** 2;
     if (!learnsPerson) return;
@@ -155,7 +162,13 @@ export class StrengthModel {
    * One step of the filter: something was seen that differs by `surprise` from what was expected. It changes by `slopes`
    * with the person's quantities and by `byStrength` with the techniques, and varies by `noise` of its own.
    */
-  private correct(coming: Coming, slopes: readonly number[], byStrength: number, surprise: number, noise: number): void {
+  private correct(
+    coming: Coming,
+    slopes: readonly number[],
+    byStrength: number,
+    surprise: number,
+    noise: number,
+  ): void {
     const together = this.times(slopes);
     const parts = this.partsOf(coming);
     let variance = noise + dot(slopes, together);

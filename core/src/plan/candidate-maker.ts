@@ -2,17 +2,19 @@ import type { ProblemEstimate } from '../estimate/estimate';
 import type { Choice } from '../log/choice';
 import type { Problem } from '../log/problem';
 import { minutesOn, sittingTarget, targetFor } from '../log/settings';
-import type { ReviewKind, Sitting } from '../log/sitting';
+import type { ReviewKind, Sitting, SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import { type Day, dayOf, daysBetween } from '../log/time';
 import type { Candidate } from './candidate';
 import { type Target, leastGapIn } from './horizon';
 import { planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
+import { pacesOf } from './pace';
 import type { PlanInput } from './plan';
 
 /** Says what can be planned at all, and how long it takes. */
 export class CandidateMaker {
   private readonly satToday: ReadonlySet<string>;
+  private readonly paces: ReadonlyMap<SittingKind, number>;
 
   /** `dates` are the days of the plan, today first; `choices` are by `targetKey`. */
   constructor(
@@ -22,6 +24,7 @@ export class CandidateMaker {
     private readonly choices: ReadonlyMap<string, Choice>,
     sittingsToday: readonly Sitting[],
   ) {
+    this.paces = pacesOf(input.log);
     this.satToday = new Set(sittingsToday.map((sitting) => sitting.problemId));
   }
 
@@ -53,7 +56,7 @@ export class CandidateMaker {
   fresh(): Candidate[] {
     const { estimates, log } = this.input;
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
-    const minutes = Math.round(targetFor(null, log.settings) * this.paceOfFirstSolves());
+    const minutes = Math.round(targetFor(null, log.settings) * (this.paces.get('first-solve') ?? 1));
     const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
     const roomForFresh = Math.min(all / minutes, planParameters.freshAtMost);
     return [...wanted].flatMap((technique) => {
@@ -86,23 +89,6 @@ export class CandidateMaker {
     return Math.max(0, ...this.targets.map((target) => target.shares.get(technique) ?? 0));
   }
 
-  /** Median of minutes over target of the person's first solves; 1 while there are too few. */
-  private paceOfFirstSolves(): number {
-    const { problems, sittings, settings } = this.input.log;
-    const byId = new Map(problems.map((problem) => [problem.id, problem]));
-    const { least, counted, range } = planParameters.pace;
-    const paces: number[] = [];
-    for (let index = sittings.length - 1; index >= 0 && paces.length < counted; index--) {
-      const sitting = sittings[index];
-      const problem = byId.get(sitting?.problemId ?? '');
-      if (sitting?.kind === 'first-solve' && sitting.minutes !== null && problem)
-        paces.push(sitting.minutes / targetFor(problem.difficulty, settings));
-    }
-    if (paces.length < least) return 1;
-    const middle = paces.sort((a, b) => a - b)[Math.floor(paces.length / 2)] ?? 1;
-    return Math.min(Math.max(middle, range[0]), range[1]);
-  }
-
   private kindsOf(problem: Problem, { lastSitting }: ProblemEstimate): Candidate['kinds'] {
     return plannedReviewKinds.map((kind) => ({ kind, minutes: this.minutesFor(kind, problem, lastSitting) }));
   }
@@ -110,7 +96,8 @@ export class CandidateMaker {
   private minutesFor(kind: ReviewKind, problem: Problem, lastSitting: Sitting): number {
     const target = sittingTarget(kind, problem.difficulty, this.input.log.settings);
     const wasShort = lastSitting.kind === 'spot' || lastSitting.kind === 'sketch';
-    if (kind !== 'rebuild' || lastSitting.minutes === null || wasShort) return target;
+    if (kind !== 'rebuild' || lastSitting.minutes === null || wasShort)
+      return Math.round(target * (this.paces.get(kind) ?? 1));
     const [least, most] = rebuildRange;
     return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
   }

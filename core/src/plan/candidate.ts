@@ -14,6 +14,9 @@ export interface Placement {
   readonly minutes: number;
 }
 
+/** Where an earlier plan held something: the kinds by day. */
+export type PlannedBefore = ReadonlyMap<number, readonly PlannedKind[]>;
+
 /**
  * Something that can be planned: a known problem with its memory, or the fresh problems of a technique, which have none
  * until they are worked.
@@ -82,13 +85,16 @@ function memoryWith(memory: Memory | null, { day, kind }: Placement): Memory | n
   return memory && reviewedMemory(memory, kind, recallAt(memory, day), day);
 }
 
-/** The days tried for a candidate: all of the near ones, and of the far ones a few that differ from candidate to candidate. */
-export function triedDays(notBefore: number, length: number, offset: number): number[] {
-  const { allDays, step } = planParameters.tried;
+/**
+ * The days tried for a candidate: all of the near ones, and of the far ones a few that differ from candidate to
+ * candidate. Where an earlier plan is followed, the days where it stood there, and fewer others.
+ */
+export function triedDays(notBefore: number, length: number, offset: number, before: PlannedBefore | null): number[] {
+  const { allDays, step } = before ? planParameters.triedAgain : planParameters.tried;
+  const tries = (day: number): boolean =>
+    day < allDays || (day + offset) % step === 0 || length <= 2 * planParameters.tried.allDays;
   const days: number[] = [];
-  for (let day = Math.max(notBefore, 0); day < length; day++) {
-    if (day < allDays || (day + offset) % step === 0 || length <= 2 * allDays) days.push(day);
-  }
+  for (let day = Math.max(notBefore, 0); day < length; day++) if (tries(day) || before?.has(day)) days.push(day);
   return days;
 }
 

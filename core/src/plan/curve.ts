@@ -6,7 +6,7 @@ import type { Day } from '../log/time';
 import { memoryAfter } from './candidate';
 import type { Target } from './horizon';
 import type { ReadinessPoint } from './plan';
-import { type Track, creditsOrNone } from './track';
+import type { Track } from './track';
 
 /** Days computed exactly over the whole plan; between them the curve is drawn straight. */
 const exactPoints = 30;
@@ -20,13 +20,13 @@ export function readinessCurve(
   outlookOf: (technique: TechniqueId) => TechniqueOutlook,
 ): ReadinessPoint[] {
   const step = Math.ceil(dates.length / exactPoints);
-  const worked = tracks.filter(({ candidate, placements }) => candidate.memory !== null || placements.length > 0);
+  const sums = new Sums(tracks, person, outlookOf);
   const targetOn = (day: number): Target | undefined => targets.find((target) => target.day >= day) ?? targets.at(-1);
   const exact = new Map<number, Chances>();
   const exactAt = (day: number, target: Target): Chances => {
     const key = day * targets.length + targets.indexOf(target);
     let chances = exact.get(key);
-    if (!chances) exact.set(key, (chances = chancesOn(day, target, worked, person, outlookOf)));
+    if (!chances) exact.set(key, (chances = sums.chancesOn(day, target)));
     return chances;
   };
   return dates.map((date, day) => {
@@ -50,29 +50,52 @@ interface Chances {
   readonly dropped: number;
 }
 
-function chancesOn(
-  day: number,
-  target: Target,
-  tracks: readonly Track[],
-  person: Person,
-  outlookOf: (technique: TechniqueId) => TechniqueOutlook,
-): Chances {
-  const sums = new Map<TechniqueId, { kept: number; dropped: number }>();
-  for (const { candidate, placements } of tracks) {
-    const without = candidate.memory ? lentBy(recallAt(candidate.memory, day)) : 0;
-    const memory = placements.length === 0 ? null : memoryAfter(candidate.memory, placements, day);
-    const withPlan = memory ? lentBy(recallAt(memory, day)) : without;
-    for (const { technique, share } of creditsOrNone(candidate)) {
-      if (technique === null) continue;
-      let sum = sums.get(technique);
-      if (!sum) sums.set(technique, (sum = { kept: 0, dropped: 0 }));
-      sum.kept += share * withPlan;
-      sum.dropped += share * without;
-    }
+/** A track with the places of its techniques in the sums, so that a day's sums are taken without looking anything up. */
+interface Lender {
+  readonly track: Track;
+  readonly parts: readonly { readonly place: number; readonly share: number }[];
+}
+
+class Sums {
+  private readonly places = new Map<TechniqueId, number>();
+  private readonly lenders: readonly Lender[];
+
+  constructor(
+    tracks: readonly Track[],
+    private readonly person: Person,
+    private readonly outlookOf: (technique: TechniqueId) => TechniqueOutlook,
+  ) {
+    this.lenders = tracks
+      .filter(({ candidate, placements }) => candidate.memory !== null || placements.length > 0)
+      .map((track) => ({
+        track,
+        parts: track.candidate.credits.map(({ technique, share }) => ({ place: this.placeOf(technique), share })),
+      }));
   }
-  const { shares, difficulty } = target;
-  return {
-    kept: readinessOf(person, shares, difficulty, outlookOf, (id) => sums.get(id)?.kept ?? 0).point,
-    dropped: readinessOf(person, shares, difficulty, outlookOf, (id) => sums.get(id)?.dropped ?? 0).point,
-  };
+
+  chancesOn(day: number, { shares, difficulty }: Target): Chances {
+    const kept = new Float64Array(this.places.size);
+    const dropped = new Float64Array(this.places.size);
+    for (const { track, parts } of this.lenders) {
+      const { candidate, placements } = track;
+      const without = candidate.memory ? lentBy(recallAt(candidate.memory, day)) : 0;
+      const memory = placements.length === 0 ? null : memoryAfter(candidate.memory, placements, day);
+      const withPlan = memory ? lentBy(recallAt(memory, day)) : without;
+      for (const { place, share } of parts) {
+        kept[place] = (kept[place] ?? 0) + share * withPlan;
+        dropped[place] = (dropped[place] ?? 0) + share * without;
+      }
+    }
+    const chance = (sums: Float64Array): number => {
+      const lentTo = (id: TechniqueId): number => sums[this.places.get(id) ?? -1] ?? 0;
+      return readinessOf(this.person, shares, difficulty, this.outlookOf, lentTo).point;
+    };
+    return { kept: chance(kept), dropped: chance(dropped) };
+  }
+
+  private placeOf(technique: TechniqueId): number {
+    const place = this.places.get(technique) ?? this.places.size;
+    this.places.set(technique, place);
+    return place;
+  }
 }

@@ -1,4 +1,4 @@
-import { type Candidate, type Placement, triedDays } from './candidate';
+import { type Candidate, type Placement, type PlannedBefore, triedDays } from './candidate';
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
 import type { Schedule } from './schedule';
@@ -27,8 +27,8 @@ interface Runner {
 }
 
 export interface GreedyHelp {
-  /** Whether the previous plan held this there. */
-  readonly wasPlanned: (candidate: Candidate, placement: Placement) => boolean;
+  /** Where the plan that is followed held this; null where none is. */
+  readonly plannedBefore: (candidate: Candidate) => PlannedBefore | null;
   /** Reports the share done; false stops. */
   readonly onProgress: (share: number) => boolean;
 }
@@ -115,29 +115,34 @@ function versionOf(candidate: Candidate, outlook: Outlook): number {
 function optionsOf(track: Track, index: number, schedule: Schedule, help: GreedyHelp): Option[] {
   const { candidate } = track;
   const options: Option[] = [];
-  for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index)) {
+  const before = help.plannedBefore(candidate);
+  for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index, before)) {
     for (const { kind, minutes } of candidate.kinds) {
       const placement: Placement = { day, kind, minutes };
       if (!schedule.allows(track, placement)) continue;
-      const inertia = help.wasPlanned(candidate, placement) ? planParameters.inertia : 1;
+      const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
       options.push({ placement, lent: schedule.lentWith(track, placement), inertia });
     }
   }
   return options;
 }
 
-function bestOf(track: Track, options: readonly Option[], { calendar, outlook }: Schedule): Best | null {
+/** The best of the options that are still open; days only fill up, so those that are not are let go. */
+function bestOf(track: Track, options: Option[], { calendar, outlook }: Schedule): Best | null {
   const worth = worthOf(track.candidate, outlook);
   let first: Option | null = null;
   let firstScore = 0;
+  let open = 0;
   for (const option of options) {
     const { placement, lent, inertia } = option;
     const { day, kind, minutes } = placement;
+    if (!calendar.isOpen(day, kind, minutes)) continue;
+    options[open++] = option;
     const gain = (gainBy(worth, track.lent, lent) / (minutes + planParameters.switching)) * inertia;
-    // Penalties only lower a score, so most options are done with before their day is looked at.
-    if (gain <= firstScore || !calendar.isOpen(day, kind, minutes)) continue;
+    if (gain <= firstScore) continue;
     const score = gain * (calendar.hasTechnique(day, track.candidate.technique) ? planParameters.sameTechnique : 1);
     if (score > firstScore) [first, firstScore] = [option, score];
   }
+  options.length = open;
   return first && { option: first, score: firstScore, version: versionOf(track.candidate, outlook) };
 }

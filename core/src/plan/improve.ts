@@ -47,7 +47,7 @@ class Improvement {
     private readonly schedule: Schedule,
     private readonly help: GreedyHelp,
   ) {
-    this.followsPlan = this.items().some(({ track, placement }) => help.wasPlanned(track.candidate, placement));
+    this.followsPlan = this.items().some((item) => this.wasPlanned(item));
     this.left = this.followsPlan ? improving.evaluationsAgain : improving.evaluations;
   }
 
@@ -211,6 +211,10 @@ class Improvement {
     return this.schedule.calendar.placed.flatMap((items) => items.filter((item) => !item.isPinned));
   }
 
+  private wasPlanned({ track, placement: { day, kind } }: Item): boolean {
+    return this.help.plannedBefore(track.candidate)?.get(day)?.includes(kind) ?? false;
+  }
+
   private isPlaced({ track, placement }: Placed): boolean {
     return track.placements.includes(placement);
   }
@@ -229,7 +233,7 @@ class Improvement {
     for (const item of out) {
       const worth = this.takeOut(item);
       gained -= worth;
-      if (this.help.wasPlanned(item.track.candidate, item.placement)) margin += (planParameters.inertia - 1) * worth;
+      if (this.wasPlanned(item)) margin += (planParameters.inertia - 1) * worth;
     }
     const filled: Filling[] = [];
     for (const { track, placement } of forced)

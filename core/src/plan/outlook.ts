@@ -5,6 +5,10 @@ import type { TechniqueId } from '../log/technique';
 import type { Target } from './horizon';
 import { tangentAbove } from './tangent';
 
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+
+const nothing: readonly number[] = [];
+
 /** A tangent above a technique's readiness; see `Outlook.tangent`. */
 interface Touching {
   readonly above: number;
@@ -17,7 +21,7 @@ interface Touching {
  * there. Problems without a technique count under `null`.
  */
 export class Outlook {
-  private readonly outlooks = new Map<TechniqueId | null, TechniqueOutlook>();
+  private readonly outlooks = new Map<TechniqueId | null, Mutable<TechniqueOutlook>>();
   private readonly lent = new Map<TechniqueId | null, Float64Array>();
   private readonly worths = new Map<TechniqueId | null, Float64Array>();
   /** Grows with every change of a technique, so that a gain computed before it can be seen to be stale. */
@@ -29,17 +33,19 @@ export class Outlook {
     private readonly untaggedShare: number,
   ) {}
 
-  /** Adds what is lent to a technique: today, and at each target. */
-  addBaseline(technique: TechniqueId | null, now: number, atTargets: readonly number[]): void {
-    const known = this.outlookOf(technique);
-    this.outlooks.set(technique, { ...known, lentNow: known.lentNow + now });
-    this.add(technique, atTargets);
+  /** Adds a share of what is lent today and at each target to what a technique has without any plan. */
+  addBaseline(technique: TechniqueId | null, now: number, atTargets: readonly number[], share: number): void {
+    this.outlookOf(technique).lentNow += now * share;
+    this.add(technique, nothing, atTargets, share);
   }
 
-  /** Changes what is lent to a technique at each target. */
-  add(technique: TechniqueId | null, atTargets: readonly number[]): void {
+  /** Lends a technique a share of `after` instead of that of `before`, at each target. */
+  add(technique: TechniqueId | null, before: readonly number[], after: readonly number[], share: number): void {
     const sums = this.lentAt(technique);
-    atTargets.forEach((amount, index) => (sums[index] = Math.max((sums[index] ?? 0) + amount, 0)));
+    for (let index = 0; index < sums.length; index++) {
+      const change = (after[index] ?? 0) - (before[index] ?? 0);
+      sums[index] = Math.max((sums[index] ?? 0) + change * share, 0);
+    }
     this.worths.delete(technique);
     this.versions.set(technique, this.version(technique) + 1);
   }
@@ -94,7 +100,7 @@ export class Outlook {
     };
   }
 
-  outlookOf(technique: TechniqueId | null): TechniqueOutlook {
+  outlookOf(technique: TechniqueId | null): Mutable<TechniqueOutlook> {
     let outlook = this.outlooks.get(technique);
     if (!outlook) {
       const state = technique === null ? this.estimates.overall : this.estimates.techniques.get(technique)?.state;

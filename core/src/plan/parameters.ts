@@ -18,8 +18,11 @@ export const planParameters = {
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
   freshPerDay: 2,
-  /** How long first solves take against their target: from this many on, of the last so many, within a range. */
-  pace: { least: 5, counted: 40, range: [0.5, 1.3] },
+  /**
+   * How long a kind of sitting takes against its target: from this many on, of the last so many, within a range; found
+   * among the last so many sittings of all kinds.
+   */
+  pace: { least: 5, counted: 40, lookedAt: 400, range: [0.5, 1.3] },
   /** No plan considers more fresh slots than this. */
   freshAtMost: 150,
   /** A technique with a smaller share of every interview gets no fresh slot. */
@@ -37,11 +40,13 @@ export const planParameters = {
   untaggedShare: 0.01,
   /** Days that are tried for every candidate, and every how many days after that. */
   tried: { allDays: 14, step: 5 },
+  /** The same where an earlier plan is followed, beside the days where it stood there. */
+  triedAgain: { allDays: 7, step: 10 },
   /**
    * The search after the first filling: gains computed at most, the same where an earlier plan is followed, and the least
    * readiness that is worth a change.
    */
-  improving: { evaluations: 30_000, evaluationsAgain: 10_000, leastGain: 1e-6 },
+  improving: { evaluations: 30_000, evaluationsAgain: 4000, leastGain: 1e-6 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
   promising: { least: 100, minutesEach: 25 },
 } as const;

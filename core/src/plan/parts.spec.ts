@@ -51,10 +51,21 @@ describe('candidates', () => {
   });
 
   it('tries all near days and every far one for some candidate', () => {
-    const tried = new Set([0, 1, 2, 3, 4].flatMap((offset) => triedDays(0, 90, offset)));
+    const tried = new Set([0, 1, 2, 3, 4].flatMap((offset) => triedDays(0, 90, offset, null)));
     expect(tried.size).toBe(90);
-    expect(triedDays(3, 90, 0).slice(0, 11)).toEqual([3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13]);
-    expect(triedDays(-2, 20, 0)).toHaveSize(20);
+    expect(triedDays(3, 90, 0, null).slice(0, 11)).toEqual([3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13]);
+    expect(triedDays(-2, 20, 0, null)).toHaveSize(20);
+  });
+
+  it('tries fewer days where an earlier plan is followed, and those where it stood there', () => {
+    const before = new Map([
+      [3, ['sketch' as const]],
+      [41, ['rebuild' as const]],
+    ]);
+    expect(triedDays(0, 90, 0, before)).toContain(41);
+    expect(triedDays(0, 90, 0, before).length).toBeLessThan(triedDays(0, 90, 0, null).length);
+    expect(triedDays(5, 90, 0, before)).not.toContain(3);
+    expect(triedDays(0, 20, 0, before)).toHaveSize(20);
   });
 });
 
@@ -125,7 +136,7 @@ describe('the outlook', () => {
     const outlook = new Outlook(estimateLog(makeLog(), now), [target(10)], 0.01);
     const [first] = outlook.worth('heap');
     const version = outlook.version('heap');
-    outlook.add('heap', [3]);
+    outlook.add('heap', [], [3], 1);
     expect(outlook.version('heap')).toBeGreaterThan(version);
     expect(outlook.worth('heap')[0]).toBeLessThan((first ?? 0) / 2);
     expect(outlook.worth('greedy')[0]).toBe(0);

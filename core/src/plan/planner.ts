@@ -7,11 +7,11 @@ import type { TechniqueId } from '../log/technique';
 import { type Day, dayOf, daysBetween } from '../log/time';
 import { type Standing, standingOf } from './bound';
 import { Calendar } from './calendar';
-import { type Candidate, type Placement, memoryAfter, lentAtTargets } from './candidate';
+import { type Candidate, type Placement, type PlannedBefore, memoryAfter, lentAtTargets } from './candidate';
 import { CandidateMaker } from './candidate-maker';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
-import { fillGreedily, quickGain } from './greedy';
+import { type GreedyHelp, fillGreedily, quickGain } from './greedy';
 import { type Target, horizonDays, targetsOf } from './horizon';
 import { improve } from './improve';
 import { Outlook } from './outlook';
@@ -78,7 +78,7 @@ export class Planner {
     for (const track of tracks) this.placePin(track);
     tracks.push(...tracks.flatMap((track) => (track.placements.length > 0 ? (successorOf(track, targets) ?? []) : [])));
     const promising = this.mostPromising(tracks, schedule.calendar.totalLeft());
-    const help = { wasPlanned: this.wasPlanned(), onProgress: input.onProgress ?? (() => true) };
+    const help = { plannedBefore: this.plannedBefore(), onProgress: input.onProgress ?? (() => true) };
     fillGreedily(promising, schedule, help);
     improve(promising, schedule, help);
     return [...new Set([...tracks, ...promising])];
@@ -106,13 +106,7 @@ export class Planner {
 
   private addBaseline({ candidate, lent }: Track): void {
     const now = candidate.memory ? lentBy(recallAt(candidate.memory, 0)) : 0;
-    for (const { technique, share } of creditsOrNone(candidate)) {
-      this.outlook.addBaseline(
-        technique,
-        now * share,
-        lent.map((amount) => amount * share),
-      );
-    }
+    for (const { technique, share } of creditsOrNone(candidate)) this.outlook.addBaseline(technique, now, lent, share);
   }
 
   private lentByTechnique(): Map<TechniqueId, Float64Array> {
@@ -154,34 +148,30 @@ export class Planner {
     return kinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: rebuild.minutes };
   }
 
-  /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement on a few days. */
+  /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway. */
   private mostPromising(tracks: readonly Track[], minutes: number): Track[] {
     const { least, minutesEach } = planParameters.promising;
     const enough = Math.max(least, Math.ceil(minutes / minutesEach));
     if (tracks.length <= enough) return [...tracks];
-    const last = this.dates.length - 1;
-    const days = [0, Math.floor(last / 2)];
-    const scored = tracks.map((track) => ({ track, score: this.quickScore(track, days) }));
+    const scored = tracks.map((track) => ({ track, score: this.quickScore(track) }));
     return scored
       .sort((a, b) => b.score - a.score)
       .slice(0, enough)
       .map(({ track }) => track);
   }
 
-  private quickScore(track: Track, days: readonly number[]): number {
+  private quickScore(track: Track): number {
+    const { memory, notBefore, kinds } = track.candidate;
+    const day = Math.max(Math.floor((this.dates.length - 1) / 2), notBefore);
     let best = 0;
-    for (const { kind, minutes } of track.candidate.kinds) {
-      for (const day of days) {
-        if (day < track.candidate.notBefore) continue;
-        const lent = lentAtTargets(track.candidate.memory, [], this.targets, { day, kind, minutes });
-        best = Math.max(best, quickGain(track, lent, minutes, this.outlook));
-      }
+    for (const { kind, minutes } of kinds) {
+      const lent = lentAtTargets(memory, [], this.targets, { day, kind, minutes });
+      best = Math.max(best, quickGain(track, lent, minutes, this.outlook));
     }
     return best;
   }
 
-  private wasPlanned(): (candidate: Candidate, placement: Placement) => boolean {
-    // Asked for everything that can be placed: what an item is of leads to its days at once.
+  private plannedBefore(): GreedyHelp['plannedBefore'] {
     const planned = new Map<string | null, Map<number, PlannedKind[]>>();
     const dayAt = new Map(this.dates.map((date, day) => [date, day]));
     for (const { date, items } of this.input.previous?.days ?? []) {
@@ -192,11 +182,9 @@ export class Planner {
         planned.set(problemId ?? technique, days.set(day, [...(days.get(day) ?? []), kind]));
       }
     }
-    return ({ problemId, technique }, { day, kind }) =>
-      planned
-        .get(problemId ?? technique)
-        ?.get(day)
-        ?.includes(kind) ?? false;
+    if (planned.size === 0) return () => null;
+    const nowhere: PlannedBefore = new Map();
+    return ({ problemId, technique }) => planned.get(problemId ?? technique) ?? nowhere;
   }
 
   private dayOf(date: Day, day: number, done: number): PlanDay {

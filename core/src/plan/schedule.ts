@@ -7,6 +7,9 @@ import { type Track, creditsOrNone } from './track';
 
 /** What lies where, and what it is worth: calendar, tracks and outlook change together. */
 export class Schedule {
+  /** What a fresh problem lends by the day on which it is worked: the same for every technique. */
+  private readonly freshLent = new Map<number, number[]>();
+
   constructor(
     readonly calendar: Calendar,
     readonly outlook: Outlook,
@@ -14,8 +17,12 @@ export class Schedule {
   ) {}
 
   /** What a track would lend at each target with one more placement. */
-  lentWith(track: Track, placement: Placement): number[] {
-    return lentAtTargets(track.candidate.memory, track.placements, this.targets, placement);
+  lentWith({ candidate: { memory }, placements }: Track, placement: Placement): number[] {
+    if (placement.kind !== 'fresh' || placements.length > 0)
+      return lentAtTargets(memory, placements, this.targets, placement);
+    let lent = this.freshLent.get(placement.day);
+    if (!lent) this.freshLent.set(placement.day, (lent = lentAtTargets(null, [], this.targets, placement)));
+    return lent;
   }
 
   put(track: Track, placement: Placement, isPinned = false, lent = this.lentWith(track, placement)): void {
@@ -56,11 +63,7 @@ export class Schedule {
 
   private change(track: Track, placements: readonly Placement[], lent: readonly number[]): void {
     const before = track.lent;
-    for (const { technique, share } of creditsOrNone(track.candidate))
-      this.outlook.add(
-        technique,
-        lent.map((amount, index) => (amount - (before[index] ?? 0)) * share),
-      );
+    for (const { technique, share } of creditsOrNone(track.candidate)) this.outlook.add(technique, before, lent, share);
     track.placements = placements;
     track.lent = lent;
   }

@@ -1,0 +1,27 @@
+import type { Log } from '../log/log';
+import { sittingTarget } from '../log/settings';
+import type { SittingKind } from '../log/sitting';
+import { planParameters } from './parameters';
+
+/**
+ * How long a person takes for each kind of sitting: the median of minutes over target of their last ones. Kinds that
+ * were sat too few times, or without minutes, are not in it.
+ */
+export function pacesOf({ problems, sittings, settings }: Log): ReadonlyMap<SittingKind, number> {
+  const { least, counted, lookedAt, range } = planParameters.pace;
+  const byId = new Map(problems.map((problem) => [problem.id, problem]));
+  const paces = new Map<SittingKind, number[]>();
+  for (const { kind, minutes, problemId } of sittings.slice(-lookedAt).reverse()) {
+    const problem = byId.get(problemId);
+    const known = paces.get(kind) ?? [];
+    if (minutes === null || !problem || known.length >= counted) continue;
+    paces.set(kind, [...known, minutes / sittingTarget(kind, problem.difficulty, settings)]);
+  }
+  const medians = new Map<SittingKind, number>();
+  for (const [kind, some] of paces) {
+    if (some.length < least) continue;
+    const middle = some.sort((a, b) => a - b)[Math.floor(some.length / 2)] ?? 1;
+    medians.set(kind, Math.min(Math.max(middle, range[0]), range[1]));
+  }
+  return medians;
+}
