@@ -29,8 +29,13 @@ export interface Learner {
   ability(technique: TechniqueId, difficulty: Difficulty, at: number): number;
   /** A copy with luck of its own; where a module makes none, the clairvoyant knows what luck is to come as well. */
   fork?(seed: number): Learner;
-  /** True chance that the next sitting is an unaided solve in time; where a module does not tell, there is no oracle. */
-  chance?(problem: ProblemFacts, kind: SittingKind, at: number): number;
+  /**
+   * True chance that the next sitting is an unaided solve in time, if the levels of its techniques were so many log-odds
+   * higher; where a module does not tell, there is no oracle.
+   */
+  chance?(problem: ProblemFacts, kind: SittingKind, at: number, shift?: number): number;
+  /** Log-odds by which the person is better at a technique than on the whole, before any practice. */
+  deviation?(technique: TechniqueId): number;
 }
 
 /** What a learner module exports. The same seed gives the same person, whose luck follows from it too. */

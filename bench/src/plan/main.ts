@@ -65,10 +65,12 @@ for (const { name } of policies) {
 }
 process.stdout.write('(readiness, gain over nothing, share of the clairvoyant’s gain)\n\n');
 process.stdout.write(
-  'prediction of the next sitting   log loss: model  base rate  by technique  oracle   calibration\n',
+  'prediction of the next sitting   log loss: model  base rate  by technique    oracle  knowable   calibration\n',
 );
 for (const row of prediction) {
-  const cells = [row.model, row.baseRate, row.byTechnique, row.oracle].map((it) => it.toFixed(3).padStart(10));
+  const cells = [row.model, row.baseRate, row.byTechnique, row.oracle, row.knowable].map((it) =>
+    it.toFixed(3).padStart(10),
+  );
   process.stdout.write(`${row.learner.padEnd(32)}${cells.join(' ')}   ${row.calibration.toFixed(3)}\n`);
 }
 if (values.json) writeFileSync(values.json, `${JSON.stringify({ people, days, gains, prediction }, null, 2)}\n`);

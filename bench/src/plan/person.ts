@@ -3,6 +3,14 @@ import { SeededRandom } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 
 export const millisecondsPerDay = 86_400_000;
+/** Standard deviation of the levels of techniques about the person's, and of a day's form, in log-odds. */
+export const levelSpread = 0.9;
+export const formSpread = 0.35;
+/**
+ * Minutes of a solve over those planned: from the quickest to the slowest by the chance, times a noise with so wide a
+ * logarithm, but in time.
+ */
+export const solvePace = { quickest: 0.55, slowest: 1, spread: 0.25, most: 0.95 };
 const harder: Readonly<Record<Difficulty, number>> = { easy: -1.1, medium: 0, hard: 1.3 };
 /** How much of the solution a kind of sitting goes over. */
 export const effort: Readonly<Record<SittingKind, number>> = {
@@ -35,7 +43,7 @@ export abstract class Person implements Learner {
   sit(problem: ProblemFacts, kind: SittingKind, at: number): SittingOutcome {
     const truth = this.chance(problem, kind, at);
     // A day has its own form, and nobody is measured exactly.
-    const chance = logistic(logOdds(truth) + 0.35 * this.normal());
+    const chance = logistic(logOdds(truth) + formSpread * this.normal());
     const isSolved = this.random.chance(chance);
     const outcome = this.outcomeOf(problem, kind, isSolved, chance);
     this.learn(problem, kind, isSolved, at);
@@ -50,14 +58,18 @@ export abstract class Person implements Learner {
     return Object.assign(copy, { random: new SeededRandom(seed) });
   }
 
-  ability(technique: TechniqueId, difficulty: Difficulty, at: number): number {
-    return logistic(this.levelOf(technique) + this.practice(technique, at) - harder[difficulty]);
+  ability(technique: TechniqueId, difficulty: Difficulty, at: number, shift = 0): number {
+    return logistic(this.levelOf(technique) + shift + this.practice(technique, at) - harder[difficulty]);
+  }
+
+  deviation(technique: TechniqueId): number {
+    return this.levelOf(technique) - this.level;
   }
 
   /** Either the solution itself is remembered, or the problem is solved anew. */
-  chance(problem: ProblemFacts, kind: SittingKind, at: number): number {
+  chance(problem: ProblemFacts, kind: SittingKind, at: number, shift = 0): number {
     const unseen =
-      problem.techniques.reduce((sum, technique) => sum + this.ability(technique, problem.difficulty, at), 0) /
+      problem.techniques.reduce((sum, technique) => sum + this.ability(technique, problem.difficulty, at, shift), 0) /
       Math.max(problem.techniques.length, 1);
     const recalled = this.recall(problem.id, at);
     // To name or to outline is easier than to carry out.
@@ -82,7 +94,7 @@ export abstract class Person implements Learner {
       // From the name, so that the order in which techniques are met changes nothing.
       const hash = [...technique].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) | 0, 7);
       const own = new SeededRandom(hash ^ Math.round(this.level * 1e6));
-      level = this.level + 0.9 * (own.next() + own.next() + own.next() - 1.5) * 2;
+      level = this.level + levelSpread * (own.next() + own.next() + own.next() - 1.5) * 2;
       this.levels.set(technique, level);
     }
     return level;
@@ -91,11 +103,11 @@ export abstract class Person implements Learner {
   private outcomeOf(problem: ProblemFacts, kind: SittingKind, isSolved: boolean, chance: number): SittingOutcome {
     const isShort = kind === 'spot' || kind === 'sketch';
     const planned = kind === 'spot' ? 3 : kind === 'sketch' ? 8 : problem.targetMinutes;
-    const pace = Math.exp(0.25 * this.normal());
+    const pace = Math.exp(solvePace.spread * this.normal());
     const isNamedRight = this.random.chance(isSolved ? 0.95 : 0.3 + 0.4 * chance);
     const named = isNamedRight ? 'right' : 'wrong';
     if (isSolved) {
-      const minutes = planned * Math.min(0.95, (0.55 + 0.45 * (1 - chance)) * pace);
+      const minutes = planned * Math.min(solvePace.most, usualPace(chance) * pace);
       const attempts = isShort ? 0 : this.random.chance(0.5 + 0.4 * chance) ? 1 : 2;
       return { result: 'solved', help: 'none', attempts, minutes, named };
     }
@@ -108,6 +120,11 @@ export abstract class Person implements Learner {
     if (luck < 0.75) return { result: 'partly', help: 'read', attempts, minutes, named };
     return { result: 'unsolved', help: 'read', attempts, minutes, named };
   }
+}
+
+/** Minutes over those planned that a solve usually takes. */
+export function usualPace(chance: number): number {
+  return solvePace.quickest + (solvePace.slowest - solvePace.quickest) * (1 - chance);
 }
 
 export function logistic(x: number): number {

@@ -1,16 +1,19 @@
 import { Estimator, chanceOfSitting } from '@lernen/core/estimate';
-import { catalogue } from '@lernen/core/log';
+import { catalogue, defaultSettings, sittingTarget } from '@lernen/core/log';
 import { SeededRandom } from '@lernen/demo';
+import { Knowable } from './knowable';
 import type { LearnerModule } from './learner';
 import { Practice, factsOf, isSuccess } from './practice';
 
 export interface PredictionRow {
   readonly learner: string;
-  /** Log losses, in nats a sitting. The oracle is NaN where a module does not tell its chances. */
+  /** Log losses, in nats a sitting. Oracle and knowable are NaN where a module does not tell its chances. */
   readonly model: number;
   readonly baseRate: number;
   readonly byTechnique: number;
   readonly oracle: number;
+  /** What is lost by who knows all but the levels of the techniques. */
+  readonly knowable: number;
   /** Mean distance between what was predicted and what came, over ten classes weighed by their counts. */
   readonly calibration: number;
 }
@@ -20,7 +23,7 @@ const from = 40;
 
 /** Predicts each next sitting of somebody who practises at whim, from the fortieth on. */
 export function predictionRows(learner: string, module: LearnerModule, people: number): PredictionRow[] {
-  const losses = { model: 0, baseRate: 0, byTechnique: 0, oracle: 0 };
+  const losses = { model: 0, baseRate: 0, byTechnique: 0, oracle: 0, knowable: 0 };
   const classes = Array.from({ length: 10 }, () => ({ predicted: 0, came: 0, count: 0 }));
   let count = 0;
   for (let seed = 1; seed <= people; seed++) {
@@ -34,6 +37,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
     );
     const tallies = new Map<string, { good: number; all: number }>();
     const total = { good: 1, all: 2 };
+    const knowable = new Knowable(practice.learner);
     const estimator = new Estimator();
     for (let index = 0; index < sittings; index++) {
       if (index % 2 === 0) practice.open(index / 2);
@@ -57,6 +61,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
       );
       const facts = problem ? factsOf(problem) : { id: 'new', techniques: [asked], difficulty, targetMinutes: 25 };
       const truth = practice.learner.chance?.(facts, kind, practice.now) ?? NaN;
+      const known = knowable.foresee(facts, kind, practice.now);
       const outcome = practice.do({ problemId: problem?.id ?? null, technique: asked, kind });
       const came = isSuccess(outcome, practice.done.at(-1)?.facts ?? facts, kind) ? 1 : 0;
       const tally = tallies.get(asked) ?? { good: 1, all: 2 };
@@ -66,6 +71,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
         losses.baseRate += loss(total.good / total.all, came);
         losses.byTechnique += loss(tally.good / tally.all, came);
         losses.oracle += loss(truth, came);
+        losses.knowable += loss(known.chance, came);
         const bucket = classes[Math.min(Math.floor(predicted * 10), 9)];
         if (bucket) {
           bucket.predicted += predicted;
@@ -73,6 +79,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
           bucket.count++;
         }
       }
+      known.takeIn(came === 1, outcome.minutes / sittingTarget(kind, difficulty, defaultSettings));
       tallies.set(asked, { good: tally.good + came, all: tally.all + 1 });
       total.good += came;
       total.all++;
@@ -86,6 +93,7 @@ export function predictionRows(learner: string, module: LearnerModule, people: n
       baseRate: losses.baseRate / count,
       byTechnique: losses.byTechnique / count,
       oracle: losses.oracle / count,
+      knowable: losses.knowable / count,
       calibration,
     },
   ];

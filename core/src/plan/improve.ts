@@ -54,7 +54,9 @@ class Improvement {
   run(): void {
     this.climb();
     if (this.followsPlan) return;
-    for (const score of [byGain, byGainPerMinute]) if (this.left > 0 && this.help.onProgress(1)) this.startAnew(score);
+    const others = Array.from({ length: improving.restarts }, (_, round) => shaken(round));
+    const scores = [byGain, byGainPerMinute, ...others];
+    for (const score of scores) if (this.left > 0 && this.help.onProgress(1)) this.startAnew(score);
   }
 
   /** Tries everything until nothing gains any more. */
@@ -302,6 +304,25 @@ class Improvement {
 }
 
 const byGain = ({ gain }: Filling): number => gain;
+/** Gain a minute, more for some and less for others, in another way each round, so that other plans are come from. */
+function shaken(round: number): Score {
+  const favours = new Map<string, number>();
+  return (filling) => {
+    const { track, placement } = filling;
+    const key = `${round} ${track.candidate.problemId ?? track.candidate.technique} ${placement.kind} ${placement.day}`;
+    let favour = favours.get(key);
+    if (favour === undefined) favours.set(key, (favour = 0.5 + spread(key)));
+    return byGainPerMinute(filling) * favour;
+  };
+}
+
+/** A number in [0, 1) from a text, the same every time (FNV-1a). */
+function spread(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let index = 0; index < text.length; index++) hash = Math.imul(hash ^ text.charCodeAt(index), 0x01000193);
+  return (hash >>> 0) / 4_294_967_296;
+}
+
 const byGainPerMinute = ({ gain, placement }: Filling): number => gain / (placement.minutes + planParameters.switching);
 
 function isFresh(placements: readonly Placement[]): boolean {

@@ -43,10 +43,10 @@ export const planParameters = {
   /** The same where an earlier plan is followed, beside the days where it stood there. */
   triedAgain: { allDays: 7, step: 10 },
   /**
-   * The search after the first filling: gains computed at most, the same where an earlier plan is followed, and the least
-   * readiness that is worth a change.
+   * The search after the first filling: gains computed at most, the same where an earlier plan is followed, how often it
+   * starts anew from other fillings, and the least readiness that is worth a change.
    */
-  improving: { evaluations: 30_000, evaluationsAgain: 4000, leastGain: 1e-6 },
+  improving: { evaluations: 30_000, evaluationsAgain: 4000, restarts: 6, leastGain: 1e-6 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
   promising: { least: 100, minutesEach: 25 },
 } as const;
