@@ -38,7 +38,7 @@ const all = (part: Partial<Sitting>): Pick<Archive, 'sittings'> => ({
 
 test('an interview of today leaves short items only', async ({ lernen, page }) => {
   await bring(lernen, {}, firstInterviewIn() - 0.3);
-  await expectRemark(page, /is today\. Only items of 10 min and less are planned\./);
+  await expectRemark(page, /is today\. Only Spots and Sketches are planned\./);
 });
 
 test('an interview of yesterday is still there, and the plan looks beyond it', async ({ lernen, page }) => {
@@ -54,6 +54,7 @@ test('sittings dated later than now are counted and pointed out', async ({ lerne
 test('a year without a sitting widens the ranges', async ({ lernen, page }) => {
   await bring(lernen, {}, 365);
   await expectRemark(page, /Nothing was logged for 36\d days/);
+  await expectRemark(page, /Fennmark Signals, Otterbridge and Halden & Reef are over/);
   // All interviews are over; the plan keeps strength up all the same.
   await lernen.go('Runway');
   await expect(page.locator('main')).not.toContainText(/NaN|Infinity|undefined/);

@@ -112,7 +112,7 @@ function singlesOf({ candidate }: Track, calendar: Calendar): Placement[] {
   const singles: Placement[] = [];
   for (let day = candidate.notBefore; day < calendar.length; day++)
     for (const { kind, minutes } of candidate.kinds)
-      if (calendar.admits(day, minutes)) singles.push({ day, kind, minutes });
+      if (calendar.admits(day, kind, minutes)) singles.push({ day, kind, minutes });
   return singles;
 }
 

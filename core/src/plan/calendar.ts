@@ -55,19 +55,19 @@ export class Calendar {
     return this.minutes[day] ?? 0;
   }
 
-  /** Whether something of this length could go there if nothing else did. */
-  admits(day: number, minutes: number): boolean {
-    return minutes <= this.minutesOn(day) && !(this.light[day] && minutes > planParameters.lightMinutes);
+  /** Whether an item could go there if nothing else did: by minutes and by the rule of light last days. */
+  admits(day: number, kind: PlannedKind, minutes: number): boolean {
+    return minutes <= this.minutesOn(day) && (!this.light[day] || planParameters.lightKinds.includes(kind));
   }
 
-  /** Whether something of this length can go there, by minutes and by the rule of light last days. */
-  hasRoom(day: number, minutes: number): boolean {
-    return minutes <= this.leftOn(day) && this.admits(day, minutes);
+  /** The same beside what is there. */
+  hasRoom(day: number, kind: PlannedKind, minutes: number): boolean {
+    return minutes <= this.leftOn(day) && this.admits(day, kind, minutes);
   }
 
   /** Whether an item can go there: as `hasRoom`, and not too many fresh problems on one day. */
   isOpen(day: number, kind: PlannedKind, minutes: number): boolean {
-    return this.hasRoom(day, minutes) && (kind !== 'fresh' || this.freshOn(day) < planParameters.freshPerDay);
+    return this.hasRoom(day, kind, minutes) && (kind !== 'fresh' || this.freshOn(day) < planParameters.freshPerDay);
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {

@@ -134,8 +134,17 @@ describe('a remark says what makes a plan look odd', () => {
 
   it('on days without minutes, and interviews of today and before', () => {
     expect(textOf('no minutes on any day', 'no-minutes')).toContain('nothing can be planned');
-    expect(textOf('an interview today', 'interview-today')).toContain('10 min and less');
+    expect(textOf('an interview today', 'interview-today')).toContain('Only Spots and Sketches');
     expect(textOf('an interview yesterday', 'interview-over')).toContain('was on 2026-11-23');
+    const interviews = [
+      makeInterview(-9, { employer: 'Halden & Reef' }),
+      makeInterview(-2, { employer: 'Fennmark Signals' }),
+      makeInterview(-1, { employer: 'Otterbridge' }),
+    ];
+    const over = said(makeLog({ interviews })).filter(({ kind }) => kind === 'interview-over');
+    expect(over.map(({ text }) => text)).toEqual([
+      'Halden & Reef, Fennmark Signals and Otterbridge are over; the plan looks to what comes after them. Mark them as done on the runway.',
+    ]);
   });
 
   it('on dates that cannot be, and on a long gap', () => {

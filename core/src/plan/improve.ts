@@ -154,7 +154,7 @@ class Improvement {
       for (let day = track.candidate.notBefore; day < calendar.length; day++)
         for (const { kind, minutes } of track.candidate.kinds) {
           const placement: Placement = { day, kind, minutes };
-          const out = calendar.admits(day, minutes) ? outFor(track, placement) : null;
+          const out = calendar.admits(day, kind, minutes) ? outFor(track, placement) : null;
           if (out) yield { out, forced: [{ track, placement }] };
         }
   }

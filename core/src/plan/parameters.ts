@@ -8,8 +8,8 @@ export const planParameters = {
   mostDays: 180,
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
   switching: 4,
-  /** On the day of an interview and the day before only items this short are planned. */
-  lightMinutes: 10,
+  /** On the day of an interview and so many days before it only what is recalled in a few minutes is planned. */
+  lightKinds: ['spot', 'sketch'] as readonly PlannedKind[],
   lightDays: 1,
   /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
   inertia: 1.2,

@@ -97,17 +97,18 @@ describe('the calendar', () => {
       65,
     ]);
     expect([
-      calendar.hasRoom(1, 6),
-      calendar.hasRoom(1, 5),
+      calendar.hasRoom(1, 'sketch', 6),
+      calendar.hasRoom(1, 'sketch', 5),
       calendar.hasTechnique(0, 'heap'),
       calendar.freshOn(-1),
     ]).toEqual([false, true, false, 0]);
   });
 
-  it('takes only short items on the last two days', () => {
+  it('takes only what is recalled quickly on the last two days', () => {
     const calendar = new Calendar([60, 60, 60, 60], [target(3)]);
-    expect([0, 1, 2, 3].map((day) => calendar.hasRoom(day, 20))).toEqual([true, true, false, false]);
-    expect(calendar.hasRoom(3, 8)).toBeTrue();
+    expect([0, 1, 2, 3].map((day) => calendar.hasRoom(day, 'rebuild', 9))).toEqual([true, true, false, false]);
+    expect(calendar.hasRoom(3, 'sketch', 9)).toBeTrue();
+    expect(calendar.hasRoom(3, 'fresh', 9)).toBeFalse();
   });
 });
 

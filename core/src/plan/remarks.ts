@@ -37,14 +37,19 @@ export function remarksOn(log: Log, asOf: Instant, zone: Zone, dateText: (day: D
     if (day === today && at > asOf)
       remarks.push({
         kind: 'interview-today',
-        text: `${employer} is today. Only items of ${planParameters.lightMinutes} min and less are planned.`,
-      });
-    if (at <= asOf)
-      remarks.push({
-        kind: 'interview-over',
-        text: `${employer} was on ${dateText(day)}; the plan looks to what comes after it. Mark it as done on the runway.`,
+        text: `${employer} is today. Only Spots and Sketches are planned.`,
       });
   }
+  const over = log.interviews.filter(({ at, status }) => status === 'planned' && at <= asOf);
+  const [first, ...others] = over;
+  if (first)
+    remarks.push({
+      kind: 'interview-over',
+      text:
+        others.length === 0
+          ? `${first.employer} was on ${dateText(dayOf(first.at, zone))}; the plan looks to what comes after it. Mark it as done on the runway.`
+          : `${listed(over.map(({ employer }) => employer))} are over; the plan looks to what comes after them. Mark them as done on the runway.`,
+    });
   const future = log.sittings.filter(({ startedAt }) => startedAt > asOf).length;
   if (future > 0)
     remarks.push({
@@ -70,6 +75,11 @@ export function remarksOn(log: Log, asOf: Instant, zone: Zone, dateText: (day: D
       text: `All of your ${outcomes.length} sittings were unaided solves in time, so every chance is high and much alike. Harder problems would tell more.`,
     });
   return remarks;
+}
+
+/** “A, B and C”. */
+function listed(names: readonly string[]): string {
+  return `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 }
 
 /** Whether each sitting was an unaided solve in time. */

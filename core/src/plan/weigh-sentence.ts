@@ -10,7 +10,7 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
     case 'too-near':
       return `It stands on ${dateText(obstacle.other)} already; nearer together the second would teach little.`;
     case 'light':
-      return `Right before an interview only items of ${obstacle.longest} min and less are planned.`;
+      return 'Right before an interview only Spots and Sketches are planned.';
     case 'enough-new':
       return `The day has ${obstacle.most} new problems already.`;
     case 'outbid': {

@@ -14,7 +14,7 @@ export type Obstacle =
   /** The same problem stands on another day that is too near for the spacing. */
   | { readonly kind: 'too-near'; readonly other: Day }
   /** The days before an interview take short items only. */
-  | { readonly kind: 'light'; readonly longest: number }
+  | { readonly kind: 'light' }
   | { readonly kind: 'enough-new'; readonly most: number }
   | { readonly kind: 'put-off'; readonly until: Day }
   /** It was worked so lately that a review would teach little. */
@@ -95,8 +95,7 @@ function obstacleFor(
   if (day < candidate.rests) return { kind: 'rests', until: dates[candidate.rests] ?? '' };
   if (day < candidate.notBefore) return { kind: 'put-off', until: dates[candidate.notBefore] ?? '' };
   if (near) return { kind: 'too-near', other: dates[near.day] ?? '' };
-  if (minutes <= calendar.minutesOn(day) && !calendar.admits(day, minutes))
-    return { kind: 'light', longest: planParameters.lightMinutes };
+  if (minutes <= calendar.minutesOn(day) && !calendar.admits(day, kind, minutes)) return { kind: 'light' };
   if (kind === 'fresh' && calendar.freshOn(day) >= planParameters.freshPerDay)
     return { kind: 'enough-new', most: planParameters.freshPerDay };
   return {

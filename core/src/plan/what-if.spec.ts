@@ -90,7 +90,7 @@ describe('what was weighed for a day', () => {
     expect(say({ kind: 'outbid', lacking: 12, least: 0.001 })).toContain('does not fit into its place');
     expect(say({ kind: 'outbid', lacking: 0, least: 0.001 })).toBe('It fits, and would add next to nothing.');
     expect(say({ kind: 'too-near', other: '2026-11-27' })).toContain('stands on 2026-11-27 already');
-    expect(say({ kind: 'light', longest: 10 })).toContain('10 min and less');
+    expect(say({ kind: 'light' })).toContain('only Spots and Sketches');
     expect(say({ kind: 'enough-new', most: 2 })).toContain('2 new problems');
     expect(say({ kind: 'rests', until: '2026-11-26' })).toContain('from 2026-11-26 on a review teaches more');
     expect(say({ kind: 'put-off', until: '2026-11-30' })).toBe('You put it off until 2026-11-30.');

@@ -131,7 +131,7 @@ function sequencesFor(
     const from = placements.length === 0 ? candidate.notBefore : (placements.at(-1)?.day ?? 0) + calendar.leastGap;
     for (let day = from; day < calendar.length; day++)
       for (const { kind, minutes } of candidate.kinds)
-        if (calendar.admits(day, minutes)) add(withPlacement(placements, { day, kind, minutes }));
+        if (calendar.admits(day, kind, minutes)) add(withPlacement(placements, { day, kind, minutes }));
   };
   add([]);
   return made.sort((a, b) => b.gain - a.gain);
