@@ -98,10 +98,15 @@ export const personParameters = {
 
 /**
  * Minutes over target of an unaided solve in time, as a logarithm: what somebody with no chance at all would need, and
- * by how much it changes to somebody who is certain. The person's own differs by a standard deviation, a single solve by
- * noise; quicker than `least` counts as that.
+ * by how much it changes to somebody who is certain; both with the standard deviation from person to person. A single
+ * solve differs by noise; quicker than `least` counts as that.
  */
-export const paceParameters = { atNone: -0.05, byChance: -0.6, deviation: 0.2, noise: 0.3, least: 0.05 } as const;
+export const paceParameters = {
+  atNone: { mean: -0.05, deviation: 0.2 },
+  byChance: { mean: -0.6, deviation: 0.3 },
+  noise: 0.3,
+  least: 0.05,
+} as const;
 
 export const predictionParameters = {
   /** Log-odds by which a kind is easier than a whole solve. */

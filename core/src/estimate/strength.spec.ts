@@ -94,6 +94,26 @@ describe('strength', () => {
     expect(after(0.95, 0.95) - after(0.95, null)).toBeGreaterThan(after(0.5, 0.95) - after(0.5, null));
   });
 
+  it('gives up on minutes that have nothing to do with the chance', () => {
+    const shift = (isRelated: boolean): number => {
+      const model = new StrengthModel((id) => id, true);
+      for (let day = 0; day < 120; day++) {
+        // One technique that always works and one that hardly does, solved now and then.
+        const isStrong = day % 2 === 0;
+        const pace = isRelated ? (isStrong ? 0.5 : 0.85) : 0.65;
+        const isSolved = isStrong || day % 10 === 1;
+        model.observe(
+          coming(isStrong ? 'heap' : 'greedy', { day }),
+          showing(isSolved ? 0.95 : 0.05, isSolved ? pace : null),
+        );
+      }
+      const before = model.strengthOf('trie', 0, 120).mean;
+      model.observe(coming('trie', { day: 120 }), showing(0.5, 0.3));
+      return model.strengthOf('trie', 0, 120).mean - before;
+    };
+    expect(shift(false)).toBeLessThan(0.6 * shift(true));
+  });
+
   it('narrows more by a solve with its minutes than by one without', () => {
     const variance = (pace: number | null): number => {
       const model = new StrengthModel(inFamily, true);

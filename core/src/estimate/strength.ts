@@ -58,8 +58,8 @@ interface Expectation {
 }
 
 /** The person's own quantities by their place in the state. */
-const [level, lend, easy, hard, memory, pace] = [0, 1, 2, 3, 4, 5] as const;
-const size = 6;
+const [level, lend, easy, hard, memory, pace, quicker] = [0, 1, 2, 3, 4, 5, 6] as const;
+const size = 7;
 
 /**
  * Strength of every technique on the log-odds scale: what the person brings (level, what practice lends, how much easy
@@ -89,10 +89,12 @@ export class StrengthModel {
       difficulty.easy,
       difficulty.hard,
       0,
-      paceParameters.atNone,
+      paceParameters.atNone.mean,
+      paceParameters.byChance.mean,
     ]);
     this.covariance[at(level, level)] = parameters.personVariance;
-    this.covariance[at(pace, pace)] = paceParameters.deviation ** 2;
+    this.covariance[at(pace, pace)] = paceParameters.atNone.deviation ** 2;
+    this.covariance[at(quicker, quicker)] = paceParameters.byChance.deviation ** 2;
     if (!learnsPerson) return;
     this.covariance[at(lend, lend)] = personParameters.lend.deviation ** 2;
     for (const place of [easy, hard]) this.covariance[at(place, place)] = personParameters.difficulty.deviation ** 2;
@@ -147,13 +149,15 @@ export class StrengthModel {
     return chance;
   }
 
-  /** The logarithm of the pace is expected to fall with the chance. */
+  /** The logarithm of the pace is expected to change with the chance, by how much is learned for the person. */
   private takePace(coming: Coming, seen: number): void {
-    const { least, byChance, noise } = paceParameters;
+    const { least, noise } = paceParameters;
     const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
+    const byChance = this.mean[quicker] ?? 0;
     const slopes = this.features(coming).map((it) => it * byStrength * byChance);
     slopes[memory] = byMemory * byChance;
     slopes[pace] = 1;
+    slopes[quicker] = chance;
     const surprise = Math.log(Math.max(seen, least)) - (this.mean[pace] ?? 0) - byChance * chance;
     this.correct(coming, slopes, byStrength * byChance, surprise, noise ** 2 / informativeness[coming.kind]);
   }
@@ -209,7 +213,7 @@ export class StrengthModel {
   }
 
   private features({ practised, difficulty }: Coming): number[] {
-    return [1, practised, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0, 0];
+    return [1, practised, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0, 0, 0];
   }
 
   private times(vector: readonly number[]): number[] {
@@ -233,6 +237,7 @@ export class StrengthModel {
       }
     }
     this.mean[lend] = Math.max(this.mean[lend] ?? 0, personParameters.lend.least);
+    this.mean[quicker] = Math.min(this.mean[quicker] ?? 0, 0);
   }
 
   /** The techniques and families behind the credits, each with its state on the day. */

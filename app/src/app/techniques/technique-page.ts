@@ -32,7 +32,7 @@ const mostShown = 200;
               @if (known.isThin) {
                 <b>Not enough yet:</b> {{ counted(known.sittings, 'sitting') }}. The range is wide:
               } @else {
-                <span class="mono">{{ percent(known.strength.point) }}</span> chance of an unaided solve in time,
+                {{ percent(known.strength.point) }} chance of an unaided solve in time,
               }
               likely {{ percent(known.strength.low) }} to {{ percent(known.strength.high) }}
             </p>

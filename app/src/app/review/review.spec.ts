@@ -1,0 +1,111 @@
+import { TestBed } from '@angular/core/testing';
+import type { Problem, ReviewKind } from '@lernen/core/log';
+import { RunningStore } from '../store/running-store';
+import { somePractice, someProblem } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { Review } from './review';
+
+describe('a sitting under way', () => {
+  let page: OpenPage;
+  afterEach(() => page.close());
+
+  const problem: Problem = {
+    ...someProblem('Tide Gauge Gaps'),
+    statement: 'Given the readings of a gauge, find the longest run **without** a gap.',
+    bounds: ['1 ≤ n ≤ 10^5'],
+    techniques: ['sliding-window'],
+    cost: { time: 'O(n)', space: 'O(1)' },
+    note: 'The window only ever grows.',
+    difficulty: 'medium',
+  };
+  const open = async (kind: ReviewKind, changed: Partial<Problem> = {}): Promise<void> => {
+    const practice = somePractice();
+    page = await openPage(Review, '/review', {
+      ...practice,
+      problems: [...practice.problems, { ...problem, ...changed }],
+    });
+    await TestBed.inject(RunningStore).start(problem.id, kind);
+    await page.until(() => page.all('[role="timer"]').length > 0);
+  };
+  const saved = () => page.log.log().sittings.filter(({ problemId }) => problemId === problem.id);
+  const choose = async (label: string): Promise<void> => {
+    page.field(label).click();
+    await page.settle();
+  };
+
+  it('shows the statement and bounds, and nothing that gives the answer away', async () => {
+    await open('rebuild');
+    await page.until(() => page.text.includes('longest run'));
+    expect(page.all('.statement strong')).toHaveSize(1);
+    expect(page.text).toContain('1 ≤ n ≤ 10^5');
+    expect(page.text).not.toContain('O(n)');
+    expect(page.text).not.toContain('Sliding window');
+    expect(page.text).not.toContain('only ever grows');
+    expect(page.text).toContain('of 25 min');
+  });
+
+  it('asks to recall a problem whose statement was not kept', async () => {
+    await open('sketch', { statement: '', origin: 'Reef Ladder' });
+    expect(page.text).toContain('No statement is kept for this problem.');
+    expect(page.text).toContain('Reef Ladder');
+    expect(page.text).toContain('of 8 min');
+  });
+
+  it('stops the clock and lets it run on', async () => {
+    await open('rebuild');
+    await page.press('Pause');
+    await page.until(() => page.text.includes('paused'));
+    expect(page.all('.clock.paused')).toHaveSize(1);
+    await page.press('Go on');
+    await page.until(() => page.all('.clock.paused').length === 0);
+  });
+
+  it('keeps what was named first, and does not let it be changed', async () => {
+    await open('rebuild');
+    await page.press('I do not know');
+    await page.until(() => page.text.includes('You named none'));
+    expect(page.all('app-technique-picker')).toHaveSize(0);
+  });
+
+  it('is saved with what happened once a result was said, and goes on to the comparison', async () => {
+    await open('rebuild');
+    await page.press('Finish');
+    await page.until(() => page.text.includes('Say what the result was.'));
+    expect(page.control('Save and compare').hasAttribute('disabled')).toBeTrue();
+    await choose('partly');
+    await page.fill('Time cost', 'O(n)');
+    await page.fill('Note', 'Forgot the last run');
+    await page.press('Save and compare');
+    await page.until(() => page.url.startsWith('/review/done/'));
+    const [sitting, ...others] = saved();
+    expect(others).toEqual([]);
+    expect(sitting).toEqual(
+      jasmine.objectContaining({ kind: 'rebuild', result: 'partly', note: 'Forgot the last run', minutes: 1 }),
+    );
+    expect(sitting?.stated).toEqual({ time: 'O(n)', space: null });
+    expect(page.url).toBe(`/review/done/${sitting?.id ?? ''}`);
+  });
+
+  it('can go back to the work from telling what happened', async () => {
+    await open('rebuild');
+    await page.press('Finish');
+    await page.until(() => page.text.includes('What happened'));
+    await page.press('Work on');
+    await page.until(() => page.all('#telling-title').length === 0 && page.all('.clock.paused').length === 0);
+  });
+
+  it('that was begun by mistake leaves nothing', async () => {
+    await open('spot');
+    await page.press('Abandon it');
+    await page.until(() => page.url === '/today');
+    expect(saved()).toEqual([]);
+    expect(page.said).toBe('Stopped within a minute; nothing was logged.');
+  });
+
+  it('says so when nothing is under way', async () => {
+    page = await openPage(Review, '/review', somePractice());
+    await page.until(() => page.text.includes('under way'));
+    expect(page.all('[role="timer"]')).toHaveSize(0);
+    expect(page.text).toContain('No sitting is under way.');
+  });
+});

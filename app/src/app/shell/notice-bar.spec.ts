@@ -1,0 +1,63 @@
+import { TestBed } from '@angular/core/testing';
+import { Notices } from '../store/notices';
+import { somePractice } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { NoticeBar } from './notice-bar';
+
+describe('what is said at the foot of the page', () => {
+  let page: OpenPage;
+  let notices: Notices;
+  beforeEach(async () => {
+    page = await openPage(NoticeBar, '/', somePractice());
+    notices = TestBed.inject(Notices);
+  });
+  afterEach(() => page.close());
+  const settled = async (): Promise<void> => {
+    await page.settle();
+  };
+
+  it('is announced, with the way to take it back, once', async () => {
+    let undone = 0;
+    notices.say('Logged a sitting.', { label: 'Undo', run: () => undone++ });
+    await settled();
+    expect(page.all('[aria-live="polite"] p')[0]?.textContent).toContain('Logged a sitting.');
+    await page.press('Undo');
+    expect(undone).toBe(1);
+    await page.until(() => !page.text.includes('Logged a sitting.'));
+  });
+
+  it('gives way to what happened after it', async () => {
+    notices.say('The first.');
+    notices.say('The second.');
+    await settled();
+    expect(page.text).toContain('The second.');
+    expect(page.text).not.toContain('The first.');
+  });
+
+  it('shows a failure as one, in its own words, and closes', async () => {
+    notices.fail(new Error('The disk is full.'));
+    await settled();
+    expect(page.all('p.failed')).toHaveSize(1);
+    expect(page.text).toContain('The disk is full.');
+    await page.press('Close');
+    await page.until(() => page.all('p.failed').length === 0);
+    notices.fail('no error, but a text');
+    await settled();
+    expect(page.text).toContain('no error, but a text');
+  });
+
+  it('goes by itself after a while, but not for what was said since', () => {
+    jasmine.clock().install();
+    try {
+      notices.say('The first.');
+      jasmine.clock().tick(11_000);
+      notices.fail('The second.');
+      jasmine.clock().tick(11_000);
+      expect(notices.current()?.text).toBe('The second.');
+      jasmine.clock().tick(60_000);
+      expect(notices.current()).toBeNull();
+    } finally {
+      jasmine.clock().uninstall();
+    }
+  });
+});
