@@ -1,0 +1,75 @@
+import { TestBed } from '@angular/core/testing';
+import { Component } from '@angular/core';
+import { dayOf } from '@lernen/core/log';
+import { daysFromNow, someInterview, somePractice, someSitting } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { DerivedStore } from './derived-store';
+
+@Component({ selector: 'app-nothing', template: '' })
+class Nothing {}
+
+describe('estimates and plan, derived in a worker', () => {
+  let page: OpenPage;
+  let store: DerivedStore;
+  const practice = somePractice();
+  const open = async (): Promise<void> => {
+    page = await openPage(Nothing, '/', { ...practice, interviews: [someInterview(20)] });
+    store = TestBed.inject(DerivedStore);
+    await page.until(() => store.plan() !== null && store.progress() === null);
+  };
+  afterEach(() => page.close());
+
+  it('are there for every technique, every problem that was sat, and every day', async () => {
+    await open();
+    expect(store.planDays().size).toBe(21);
+    expect(store.techniques().get('heap')?.sittings).toBe(4);
+    expect([...store.recalls().keys()].sort()).toEqual(practice.problems.map(({ id }) => id).sort());
+    for (const [problem, date] of store.nextPlanned()) {
+      const items = store.planDays().get(date)?.items ?? [];
+      expect(items.some(({ problemId }) => problemId === problem)).toBeTrue();
+      for (const [earlier, day] of store.planDays())
+        if (earlier < date) expect(day.items.some(({ problemId }) => problemId === problem)).toBeFalse();
+    }
+  });
+
+  it('follow a sitting that is logged', async () => {
+    await open();
+    const [problem] = practice.problems;
+    const before = store.recalls().get(problem?.id ?? '')?.recall ?? 1;
+    const sitting = someSitting(problem?.id ?? '', { kind: 'rebuild', startedAt: daysFromNow(-0.001), minutes: 15 });
+    await page.log.saveSitting(sitting, 'Logged a rebuild');
+    await page.until(() => (store.recalls().get(problem?.id ?? '')?.recall ?? 0) > before);
+    expect(store.techniques().get('heap')?.sittings).toBe(5);
+    const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+    expect(store.planDays().get(dayOf(sitting.startedAt, zone))?.done).toBe(15);
+  });
+
+  it('can be stopped, keeps the plan that was, and plans again', async () => {
+    await open();
+    const plan = store.plan();
+    store.stop();
+    expect([store.isStopped(), store.progress(), store.plan()]).toEqual([true, null, plan]);
+    expect(await store.whatIf({ kind: 'minutes', more: 15 })).toBeNull();
+    expect(await store.weigh('2026-01-01')).toBeNull();
+    void store.derive();
+    await page.until(() => !store.isStopped() && store.progress() === null && store.plan() !== plan);
+    expect(store.planDays().size).toBe(21);
+  });
+
+  it('answer what was weighed for a day of the plan, and nothing for another', async () => {
+    await open();
+    const [date = ''] = store.planDays().keys();
+    expect((await store.weigh(date))?.date).toBe(date);
+    expect(await store.weigh('2001-01-01')).toBeNull();
+    const standing = await store.standing();
+    expect(standing?.most).toBeGreaterThanOrEqual(standing?.reached ?? 1);
+    expect((await store.lookBack())?.foresight.count).toBe(practice.sittings.length);
+  });
+
+  it('say what went wrong in the worker, and go on after it', async () => {
+    await open();
+    expect(await store.whatIf({ kind: 'without', technique: 'heap' })).not.toBeNull();
+    expect(await store.whatIf({ kind: 'nonsense' } as never).then(() => true)).toBeTrue();
+    expect((await store.standing())?.reached).toBeGreaterThan(0);
+  });
+});
