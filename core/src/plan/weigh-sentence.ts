@@ -13,6 +13,10 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
       return 'Right before an interview only Spots and Sketches are planned.';
     case 'enough-new':
       return `The day has ${obstacle.most} new problems already.`;
+    case 'too-long':
+      return `With ${obstacle.lacking} min more on this day it would take the place of ${
+        obstacle.weakest === 1 ? 'the weakest item' : `the ${obstacle.weakest} weakest items`
+      }, and gain more.`;
     case 'outbid': {
       if (obstacle.lacking === 0) return 'It fits, and would add next to nothing.';
       const times = obstacle.least / gainPerMinute;

@@ -11,6 +11,8 @@ import type { Track } from './track';
 export type Obstacle =
   /** All minutes go to what gains more; so many more would be needed. The weakest item of the day gains `least`. */
   | { readonly kind: 'outbid'; readonly lacking: number; readonly least: number }
+  /** With so many minutes more it could take the place of the weakest items, so many, that gain less together. */
+  | { readonly kind: 'too-long'; readonly lacking: number; readonly weakest: number }
   /** The same problem stands on another day that is too near for the spacing. */
   | { readonly kind: 'too-near'; readonly other: Day }
   /** The days before an interview take short items only. */
@@ -43,11 +45,25 @@ export interface WeighedDay {
 
 const mostShown = 8;
 
+/** An item of the day, as far as it is compared. */
+interface Standing {
+  readonly minutes: number;
+  readonly gainPerMinute: number;
+  readonly isPinned: boolean;
+}
+
 /** What would have added something on a day, and what keeps it away. */
 export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: readonly Day[], day: number): WeighedDay {
-  const weakest = Math.min(
-    ...schedule.calendar.itemsOn(day).map(({ track, placement }) => schedule.gainPerMinute(track, placement)),
-  );
+  const standing = schedule.calendar
+    .itemsOn(day)
+    .map(
+      ({ track, placement, isPinned }): Standing => ({
+        minutes: placement.minutes,
+        gainPerMinute: schedule.gainPerMinute(track, placement),
+        isPinned,
+      }),
+    )
+    .sort((a, b) => a.gainPerMinute - b.gainPerMinute);
   const weighed: Weighed[] = [];
   for (const track of tracks) {
     const { candidate, placements } = track;
@@ -58,7 +74,7 @@ export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: re
       const gain = schedule.gainOf(track, schedule.lentWith(track, placement));
       const gainPerMinute = gain / (minutes + planParameters.switching);
       if (gainPerMinute <= (best?.gainPerMinute ?? 0)) continue;
-      const obstacle = obstacleFor(track, placement, schedule, dates, weakest);
+      const obstacle = obstacleFor(track, { ...placement, gainPerMinute }, schedule, dates, standing);
       const { problemId, technique } = candidate;
       best = { problemId, technique, kind, minutes, gainPerMinute, obstacle };
     }
@@ -86,10 +102,10 @@ function oneFreshEach(weighed: readonly Weighed[]): Weighed[] {
 
 function obstacleFor(
   { candidate, placements }: Track,
-  { day, kind, minutes }: Placement,
+  { day, kind, minutes, gainPerMinute }: Placement & Pick<Standing, 'gainPerMinute'>,
   { calendar }: Schedule,
   dates: readonly Day[],
-  least: number,
+  standing: readonly Standing[],
 ): Obstacle {
   const near = placements.find((placement) => Math.abs(placement.day - day) < calendar.leastGap);
   if (day < candidate.rests) return { kind: 'rests', until: dates[candidate.rests] ?? '' };
@@ -98,9 +114,29 @@ function obstacleFor(
   if (minutes <= calendar.minutesOn(day) && !calendar.admits(day, kind, minutes)) return { kind: 'light' };
   if (kind === 'fresh' && calendar.freshOn(day) >= planParameters.freshPerDay)
     return { kind: 'enough-new', most: planParameters.freshPerDay };
-  return {
-    kind: 'outbid',
-    lacking: Math.max(minutes - calendar.leftOn(day), 0),
-    least: Number.isFinite(least) ? least : 0,
-  };
+  const left = calendar.leftOn(day);
+  const lacking = Math.max(minutes - left, 0);
+  const weakest = weakerTogether(standing, lacking, gainOf({ minutes, gainPerMinute }));
+  const freed = weakest.reduce((sum, it) => sum + it.minutes, 0);
+  if (weakest.length > 0 && freed < lacking)
+    return { kind: 'too-long', lacking: lacking - freed, weakest: weakest.length };
+  return { kind: 'outbid', lacking, least: standing[0]?.gainPerMinute ?? 0 };
+}
+
+/** The weakest items of a day, until they free so many minutes, as long as they gain less together. */
+function weakerTogether(standing: readonly Standing[], wanted: number, gain: number): Standing[] {
+  const taken: Standing[] = [];
+  let [freed, lost] = [0, 0];
+  for (const item of standing) {
+    if (freed >= wanted || lost + gainOf(item) >= gain) break;
+    if (item.isPinned) continue;
+    taken.push(item);
+    freed += item.minutes;
+    lost += gainOf(item);
+  }
+  return taken;
+}
+
+function gainOf({ minutes, gainPerMinute }: Pick<Standing, 'minutes' | 'gainPerMinute'>): number {
+  return gainPerMinute * (minutes + planParameters.switching);
 }

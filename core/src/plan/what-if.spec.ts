@@ -1,6 +1,7 @@
 import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import type { Log } from '../log/log';
+import { defaultSettings } from '../log/settings';
 import type { Plan, PlanInput } from './plan';
 import { Planner } from './planner';
 import { weighSentence } from './weigh-sentence';
@@ -76,6 +77,28 @@ describe('what was weighed for a day', () => {
     expect(weighed.left).toBe(day.budget - day.minutes);
   });
 
+  it('says how many minutes more would bring something longer in for the weakest', () => {
+    const short = planner.weigh(day?.date ?? '')?.nearest.filter(({ obstacle }) => obstacle.kind === 'too-long') ?? [];
+    for (const { obstacle } of short) {
+      if (obstacle.kind !== 'too-long') continue;
+      expect(obstacle.lacking).toBeGreaterThan(0);
+      expect(obstacle.weakest).toBeGreaterThan(0);
+      expect(obstacle.weakest).toBeLessThanOrEqual(day?.items.length ?? 0);
+    }
+    // A day of one short item only: what is longer and gains more lacks the difference.
+    const week = Object.fromEntries(
+      Object.keys(defaultSettings.week).map((it) => [it, 12]),
+    ) as typeof defaultSettings.week;
+    const tight = new Planner({ ...input, log: { ...input.log, settings: { ...defaultSettings, week } } });
+    const [found] = tight.weigh(tight.plan.days[0]?.date ?? '')?.nearest.filter(({ kind }) => kind === 'fresh') ?? [];
+    expect(found?.obstacle.kind).toBe('too-long');
+    if (found?.obstacle.kind === 'too-long') {
+      const [today] = tight.plan.days;
+      expect(found.obstacle.lacking).toBeGreaterThanOrEqual(found.minutes - (today?.budget ?? 0));
+      expect(found.obstacle.lacking).toBeLessThan(found.minutes);
+    }
+  });
+
   it('knows nothing of a day outside the plan', () => {
     expect(planner.weigh('2027-06-01')).toBeNull();
   });
@@ -89,6 +112,10 @@ describe('what was weighed for a day', () => {
     );
     expect(say({ kind: 'outbid', lacking: 12, least: 0.001 })).toContain('does not fit into its place');
     expect(say({ kind: 'outbid', lacking: 0, least: 0.001 })).toBe('It fits, and would add next to nothing.');
+    expect(say({ kind: 'too-long', lacking: 1, weakest: 2 })).toBe(
+      'With 1 min more on this day it would take the place of the 2 weakest items, and gain more.',
+    );
+    expect(say({ kind: 'too-long', lacking: 5, weakest: 1 })).toContain('the place of the weakest item, and');
     expect(say({ kind: 'too-near', other: '2026-11-27' })).toContain('stands on 2026-11-27 already');
     expect(say({ kind: 'light' })).toContain('only Spots and Sketches');
     expect(say({ kind: 'enough-new', most: 2 })).toContain('2 new problems');

@@ -14,7 +14,9 @@ describe('the strength line', () => {
     fixture.detectChanges();
     const element = fixture.nativeElement as HTMLElement;
     expect(element.querySelector<HTMLElement>('.dot.thin')?.style.left).toBe('42%');
-    expect(element.textContent?.trim()).toBe('not enough yet; 42 %, likely 20 % to 70 %; goal 75 %');
+    expect(element.textContent?.trim()).toBe(
+      'not enough yet; 42\u00A0%, likely 20\u00A0% to 70\u00A0%; goal 75\u00A0%',
+    );
   });
 });
 

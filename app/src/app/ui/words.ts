@@ -55,7 +55,7 @@ export function slipWords(slip: Slip): string {
 }
 
 export function percent(chance: number): string {
-  return `${Math.round(chance * 100)} %`;
+  return `${Math.round(chance * 100)}\u00A0%`;
 }
 
 /** `1 sitting`, `3 sittings`. */
