@@ -1,0 +1,144 @@
+import { TestBed } from '@angular/core/testing';
+import { somePractice } from '../testing/database';
+import { type OpenPage, openPage } from '../testing/page';
+import { QuickLine } from './quick-line';
+import { Shortcuts } from './shortcuts';
+
+describe('the quick line', () => {
+  let page: OpenPage;
+  const practice = somePractice();
+  afterEach(() => page.close());
+  const open = async (): Promise<void> => {
+    page = await openPage(QuickLine, '/', practice);
+  };
+  const input = (): HTMLInputElement => {
+    const [found] = page.all('input') as HTMLInputElement[];
+    if (!found) throw new Error('There is no line.');
+    return found;
+  };
+  const type = async (text: string, caret = text.length): Promise<void> => {
+    input().focus();
+    input().value = text;
+    input().setSelectionRange(caret, caret);
+    input().dispatchEvent(new Event('input', { bubbles: true }));
+    await page.settle();
+  };
+  const key = async (name: string, part: KeyboardEventInit = {}): Promise<boolean> => {
+    const event = new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...part });
+    input().dispatchEvent(event);
+    await page.settle();
+    return event.defaultPrevented;
+  };
+  const read = (): string[] => page.all('.read > span').map((it) => it.textContent?.replace(/\s+/g, ' ').trim() ?? '');
+  const offered = (): string[] => page.all('[role="option"] .mono').map((it) => it.textContent?.trim() ?? '');
+  const titles = (): string[] => page.log.log().problems.map(({ title }) => title);
+
+  it('reads back what it understood, the title as one', async () => {
+    await open();
+    await type('Gull Census Window #heap 31m x2 O(n) !misread ~hint');
+    expect(read()).toEqual(
+      jasmine.arrayContaining([
+        'title Gull Census Window',
+        'technique Heap',
+        'time 31 min',
+        'attempts 2',
+        'a new problem',
+      ]),
+    );
+    expect(page.all('.read .slip')).toHaveSize(1);
+    expect(page.all('.read .fault')).toHaveSize(0);
+  });
+
+  it('marks what it cannot read, says why, and keeps it from being saved', async () => {
+    await open();
+    await type('Gull Census #heap 31m O(n');
+    expect(page.all('.read .fault').length).toBe(1);
+    expect(page.all('.marks .marked').map((it) => it.textContent)).toEqual(['O(n']);
+    await key('Enter');
+    expect(titles()).not.toContain('Gull Census');
+    expect(input().value).toBe('Gull Census #heap 31m O(n');
+  });
+
+  it('saves by Enter, says what it saved, and is empty for the next', async () => {
+    await open();
+    await type('Gull Census #heap 31m');
+    await key('Enter');
+    await page.until(() => titles().includes('Gull Census'));
+    expect(page.said).toBe('Logged Gull Census as a new problem.');
+    expect(input().value).toBe('');
+    expect(read()).toEqual([]);
+  });
+
+  it('knows a problem by its title and says which sitting it adds', async () => {
+    await open();
+    await type('beacon b 12m');
+    expect(read().at(-1)).toMatch(/^known: adds sitting 2/);
+    await key('Enter');
+    await page.until(() => page.said.startsWith('Logged Beacon B as sitting 2'));
+    expect(titles()).toHaveSize(practice.problems.length);
+  });
+
+  it('makes a technique of one’s own, and says so', async () => {
+    await open();
+    await type('Tide Ladder #tide-folding 20m');
+    expect(page.all('.read .new')).toHaveSize(1);
+    await key('Enter');
+    await page.until(() => page.said.includes('with the new technique'));
+    expect(page.log.log().techniques.some(({ name }) => /tide.folding/i.test(name))).toBeTrue();
+  });
+
+  it('offers completions at the caret, chosen by arrows and taken by Enter or Tab', async () => {
+    await open();
+    await type('Gull Census #sli');
+    expect(offered().length).toBeGreaterThan(0);
+    expect(input().getAttribute('aria-expanded')).toBe('true');
+    expect(await key('ArrowDown')).toBeTrue();
+    expect(input().getAttribute('aria-activedescendant')).toBe('quick-completion-0');
+    await key('Enter');
+    expect(input().value).toMatch(/^Gull Census #sliding-window $/);
+    expect(titles()).not.toContain('Gull Census');
+    await type('Gull Census #sli');
+    await key('Tab');
+    expect(input().value).toMatch(/^Gull Census #sliding-window $/);
+  });
+
+  it('goes round among the completions, and lets Tab go on where nothing is begun', async () => {
+    await open();
+    await type('Gull Census #');
+    const count = offered().length;
+    expect(count).toBeGreaterThan(1);
+    await key('ArrowUp');
+    expect(input().getAttribute('aria-activedescendant')).toBe(`quick-completion-${count - 1}`);
+    await key('ArrowDown');
+    expect(input().getAttribute('aria-activedescendant')).toBe('quick-completion-0');
+    await type('Gull Census ');
+    expect(await key('Tab')).toBeFalse();
+  });
+
+  it('closes the list by Escape first, and is left by the second', async () => {
+    await open();
+    await type('Gull Census #sli');
+    await key('Escape');
+    expect(offered()).toEqual([]);
+    expect(document.activeElement).toBe(input());
+    await key('Escape');
+    expect(document.activeElement).not.toBe(input());
+    expect(input().value).toBe('Gull Census #sli');
+  });
+
+  it('keeps a line that was begun for the next visit', async () => {
+    await open();
+    await type('Half a li');
+    await page.until(() => true);
+    const kept = async (): Promise<unknown> => (await page.database.local.get('quick-line'))?.value;
+    for (let tries = 0; tries < 50 && (await kept()) !== 'Half a li'; tries++) await page.settle();
+    expect(await kept()).toBe('Half a li');
+  });
+
+  it('is come to by a key', async () => {
+    await open();
+    input().blur();
+    TestBed.inject(Shortcuts).commands.next('log');
+    await page.until(() => document.activeElement === input());
+  });
+});

@@ -1,0 +1,85 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { readArchive } from '@lernen/core/archive';
+import { write } from '../data/commands';
+import type { LernenDatabase } from '../data/database';
+import { emptyDatabase, someProblem } from '../testing/database';
+import { DiskBackups } from './disk-backup';
+import { Files } from './files-service';
+import { LogStore } from './log-store';
+import { DATABASE, WORLD } from './world';
+
+describe('backups on disk', () => {
+  let database: LernenDatabase;
+  let sent: string[];
+  let isThere: boolean;
+
+  beforeEach(async () => {
+    database = await emptyDatabase();
+    sent = [];
+    isThere = true;
+    spyOn(window, 'fetch').and.callFake((_, options) => {
+      if (!isThere) return Promise.reject(new TypeError('There is no server.'));
+      sent.push(typeof options?.body === 'string' ? options.body : '');
+      return Promise.resolve(new Response(null, { status: 204 }));
+    });
+  });
+  afterEach(async () => {
+    TestBed.inject(Files).stop();
+    TestBed.resetTestingModule();
+    await database.delete();
+  });
+
+  const start = async (world: 'own' | 'demo' = 'own'): Promise<DiskBackups> => {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: DATABASE, useValue: database },
+        { provide: WORLD, useValue: world },
+      ],
+    });
+    await TestBed.inject(LogStore).catchUp();
+    const backups = TestBed.inject(DiskBackups);
+    TestBed.tick();
+    return backups;
+  };
+  const until = async (holds: () => boolean): Promise<void> => {
+    const end = performance.now() + 8000;
+    while (!holds() && performance.now() < end) await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(holds()).toBeTrue();
+  };
+
+  it('hold everything, and are made a few seconds after a change without being asked', async () => {
+    await write(database, { problems: [someProblem('Beacon Line of Sight')] }, 'What was there');
+    await start();
+    await until(() => sent.length === 1);
+    expect(readArchive(sent[0] ?? '').problems.map(({ title }) => title)).toEqual(['Beacon Line of Sight']);
+  });
+
+  it('are not made again while nothing changed, and are owed while the server is away', async () => {
+    await write(database, { problems: [someProblem()] }, 'What was there');
+    isThere = false;
+    expect(await (await start()).backUp()).toBeFalse();
+    isThere = true;
+    // The next visit finds the change that an earlier one could not send.
+    await start();
+    await until(() => sent.length === 1);
+    await start();
+    await new Promise((resolve) => setTimeout(resolve, 3600));
+    expect(sent).toHaveSize(1);
+  });
+
+  it('are made at once when they are asked for', async () => {
+    await write(database, { problems: [someProblem()] }, 'What was there');
+    expect(await (await start()).backUp()).toBeTrue();
+    expect(sent).toHaveSize(1);
+  });
+
+  it('are never made of the demo', async () => {
+    await write(database, { problems: [someProblem()] }, 'What was there');
+    await start('demo');
+    await new Promise((resolve) => setTimeout(resolve, 3600));
+    expect(sent).toEqual([]);
+  });
+});
