@@ -78,7 +78,10 @@ export function multiply(a: Polynomial, b: Polynomial): Polynomial | null {
 export function raise(it: Polynomial, power: number): Polynomial | null {
   const [only] = it.values();
   if (it.size === 1 && only && !only.factorialOf && (only.coefficient > 0 || Number.isInteger(power))) {
-    const factors = new Map([...only.factors].map(([name, powers]) => [name, scaled(powers, power)]));
+    // Whatever is raised to nought is the number one, and has no factors.
+    const factors = new Map(
+      power === 0 ? [] : [...only.factors].map(([name, powers]) => [name, scaled(powers, power)]),
+    );
     return polynomial([{ coefficient: only.coefficient ** power, factors }]);
   }
   if (!Number.isInteger(power) || power < 0 || power > 4) return null;
