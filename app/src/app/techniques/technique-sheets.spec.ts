@@ -22,8 +22,11 @@ describe('what the sheets of a technique have taught', () => {
     );
   };
   const under = (heading: string): string[] => {
-    const section = page.all('section').find((it) => it.querySelector('h2')?.textContent?.trim() === heading);
-    return [...(section?.querySelectorAll('li') ?? [])].map((it) => it.textContent?.replace(/\s+/g, ' ').trim() ?? '');
+    const section = page
+      .all('app-technique-sheets section')
+      .find((it) => it.querySelector('h2')?.textContent?.trim() === heading);
+    const words = (it: Element): string => it.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+    return [...(section?.querySelectorAll('li') ?? [])].map((it) => [...it.children].map(words).join(' '));
   };
 
   it('gathers cues, slips, what to say and open questions, each with its problem', async () => {
