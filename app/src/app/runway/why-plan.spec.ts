@@ -22,7 +22,9 @@ describe('why this plan', () => {
     }
     const planned = [...(there?.querySelectorAll('.takes') ?? [])].map((it) => Number.parseInt(it.textContent ?? ''));
     expect(page.text).toContain(`${planned.reduce((sum, minutes) => sum + minutes, 0)} of 45 min are planned.`);
-    expect(nearest?.textContent).toMatch(/would have room|take the place of|nearer together|new problems already|add next to nothing/);
+    expect(nearest?.textContent).toMatch(
+      /would have room|take the place of|nearer together|new problems already|add next to nothing/,
+    );
   });
 
   it('says how good the whole plan is, and at least which share of the best', async () => {
