@@ -193,6 +193,23 @@ describe('the planner', () => {
     expect(itemsOf(made).some(({ date, problemId }) => date < '2026-11-27' && problemId !== null)).toBeTrue();
   });
 
+  it('looks closely at what only the first of two interviews asks, however long the log', () => {
+    const problems = Array.from({ length: 240 }, (_, index) =>
+      makeProblem({ techniques: [index % 8 === 0 ? 'heap' : 'greedy'] }),
+    );
+    const sittings = problems.map((problem, index) =>
+      makeSitting(problem.id, { startedAt: daysAgo(20 + index / 4), minutes: 30 }),
+    );
+    const interviews = [
+      makeInterview(8, { mix: { heap: 1 }, importance: 1 }),
+      makeInterview(90, { mix: { greedy: 1 }, importance: 3 }),
+    ];
+    const soon = itemsOf(plan(makeLog({ problems, sittings, interviews }))).filter(({ date }) => date < '2026-12-02');
+    expect(
+      soon.filter(({ technique, problemId }) => technique === 'heap' && problemId !== null).length,
+    ).toBeGreaterThan(2);
+  });
+
   it('keeps the last day before an interview light and the reviews of a problem apart', () => {
     const { problems, sittings } = practised(8);
     const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(10)] })));

@@ -148,25 +148,28 @@ export class Planner {
     return kinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: rebuild.minutes };
   }
 
-  /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway. */
+  /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway to the first and to the last target. */
   private mostPromising(tracks: readonly Track[], minutes: number): Track[] {
     const { least, minutesEach } = planParameters.promising;
     const enough = Math.max(least, Math.ceil(minutes / minutesEach));
     if (tracks.length <= enough) return [...tracks];
-    const scored = tracks.map((track) => ({ track, score: this.quickScore(track) }));
+    const days = new Set([this.targets[0], this.targets.at(-1)].map((target) => Math.floor((target?.day ?? 0) / 2)));
+    const scored = tracks.map((track) => ({ track, score: this.quickScore(track, days) }));
     return scored
       .sort((a, b) => b.score - a.score)
       .slice(0, enough)
       .map(({ track }) => track);
   }
 
-  private quickScore(track: Track): number {
+  private quickScore(track: Track, days: ReadonlySet<number>): number {
     const { memory, notBefore, kinds } = track.candidate;
-    const day = Math.max(Math.floor((this.dates.length - 1) / 2), notBefore);
     let best = 0;
-    for (const { kind, minutes } of kinds) {
-      const lent = lentAtTargets(memory, [], this.targets, { day, kind, minutes });
-      best = Math.max(best, quickGain(track, lent, minutes, this.outlook));
+    for (const halfway of days) {
+      const day = Math.max(halfway, notBefore);
+      for (const { kind, minutes } of kinds) {
+        const lent = lentAtTargets(memory, [], this.targets, { day, kind, minutes });
+        best = Math.max(best, quickGain(track, lent, minutes, this.outlook));
+      }
     }
     return best;
   }
