@@ -21,6 +21,8 @@ describe('the strength line', () => {
 });
 
 describe('markdown of the person’s own', () => {
+  // What was shown before in the same go has used up its time; a new one begins after a timer.
+  beforeEach(() => new Promise<void>((resolve) => setTimeout(resolve, 5)));
   const show = (text: string): HTMLElement => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const fixture = TestBed.createComponent(Markdown);

@@ -1,0 +1,86 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { formatArchive, readArchive } from '@lernen/core/archive';
+import { write } from '../data/commands';
+import type { LernenDatabase } from '../data/database';
+import { emptyDatabase, somePractice } from '../testing/database';
+import { Files } from './files-service';
+import { DATABASE } from './world';
+
+describe('long work on files', () => {
+  let database: LernenDatabase;
+  let files: Files;
+  const practice = somePractice();
+
+  beforeEach(async () => {
+    database = await emptyDatabase();
+    await write(database, practice, 'What was there');
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: DATABASE, useValue: database }],
+    });
+    files = TestBed.inject(Files);
+  });
+  afterEach(async () => {
+    files.stop();
+    await database.delete();
+  });
+  const failure = (work: Promise<unknown>): Promise<string> =>
+    work.then(
+      () => 'it did not fail',
+      (error: unknown) => (error instanceof Error ? error.message : String(error)),
+    );
+
+  it('hands out everything as an archive that can be read again, and brings it back unchanged', async () => {
+    const text = await files.exportArchive();
+    const archive = readArchive(text);
+    expect(archive.problems).toHaveSize(practice.problems.length);
+    expect(archive.sittings).toHaveSize(practice.sittings.length);
+    const shares: number[] = [];
+    const { counts } = await files.importArchive(text, 'Brought it again', (share) => shares.push(share));
+    expect(counts.problems).toEqual(jasmine.objectContaining({ added: 0, changed: 0 }));
+    expect(await database.problems.count()).toBe(practice.problems.length);
+    expect(shares.every((share) => share >= 0 && share <= 1)).toBeTrue();
+  });
+
+  it('adds what is missing and keeps what is newer', async () => {
+    const archive = readArchive(await files.exportArchive());
+    const [first] = archive.problems;
+    if (!first) throw new Error('there is no problem');
+    await database.problems.delete(first.id);
+    const { counts } = await files.importArchive(formatArchive(archive), 'Brought it', () => undefined);
+    expect(counts.problems.added).toBe(1);
+    expect((await database.problems.get(first.id))?.title).toBe(first.title);
+  });
+
+  it('hands out a line for every problem and sitting as CSV', async () => {
+    const { problems, sittings } = await files.exportCsv();
+    expect(problems.trim().split('\r\n')).toHaveSize(practice.problems.length + 1);
+    expect(sittings.trim().split('\r\n')).toHaveSize(practice.sittings.length + 1);
+  });
+
+  it('hands out the sheets as a zip', async () => {
+    const zip = await files.exportSheets();
+    expect([...zip.slice(0, 2)].map((byte) => String.fromCharCode(byte)).join('')).toBe('PK');
+  });
+
+  it('passes on in its own words why a file cannot be read, and works on after it', async () => {
+    expect(await failure(files.importArchive('{"format":', 'Broken', () => undefined))).toMatch(
+      /not JSON, or is cut off/,
+    );
+    expect(await failure(files.importArchive('{"cards":[]}', 'Foreign', () => undefined))).toMatch(
+      /not a Lernen archive/,
+    );
+    expect(await database.journal.count()).toBe(1);
+    expect(readArchive(await files.exportArchive()).problems).toHaveSize(practice.problems.length);
+  });
+
+  it('can be stopped: whoever waits is told, nothing was written, and the next work begins anew', async () => {
+    const waiting = failure(files.importArchive(formatArchive(await readBack()), 'Stopped', () => undefined));
+    files.stop();
+    expect(await waiting).toBe('Stopped. Nothing was written.');
+    expect(await database.journal.count()).toBe(1);
+    expect(readArchive(await files.exportArchive()).sittings).toHaveSize(practice.sittings.length);
+  });
+
+  const readBack = async (): Promise<ReturnType<typeof readArchive>> => readArchive(await files.exportArchive());
+});
