@@ -36,7 +36,7 @@ describe('a sitting under way', () => {
   it('shows the statement and bounds, and nothing that gives the answer away', async () => {
     await open('rebuild');
     await page.until(() => page.text.includes('longest run'));
-    expect(page.all('.statement strong')).toHaveSize(1);
+    await page.until(() => page.all('.statement strong').length === 1);
     expect(page.text).toContain('1 ≤ n ≤ 10^5');
     expect(page.text).not.toContain('O(n)');
     expect(page.text).not.toContain('Sliding window');
