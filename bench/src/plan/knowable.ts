@@ -1,5 +1,6 @@
 import type { SittingKind, TechniqueId } from '@lernen/core/log';
 import type { Learner, ProblemFacts } from './learner';
+import { sum } from './numbers';
 import { formSpread, levelSpread, logOdds, logistic, solvePace, usualPace } from './person';
 
 /** Log-odds by which a technique's level may differ from what it is. */
@@ -60,8 +61,4 @@ function likelihoodOf(pace: number, chance: number): number {
   // Slower ones are cut off there, so what is known is that it was slow. A Gaussian's tail, nearly.
   if (pace >= solvePace.most - 1e-9) return logistic(-1.702 * off);
   return Math.exp((-off * off) / 2) / (Math.sqrt(2 * Math.PI) * solvePace.spread);
-}
-
-function sum(numbers: readonly number[]): number {
-  return numbers.reduce((total, it) => total + it, 0);
 }

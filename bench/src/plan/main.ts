@@ -8,6 +8,7 @@ import { SeededRandom } from '@lernen/demo';
 import * as activation from './activation-learner';
 import type { LearnerModule } from './learner';
 import * as multiscale from './multiscale-learner';
+import { mean } from './numbers';
 import { policies } from './policies';
 import { Practice, type Setting } from './practice';
 import { predictionRows } from './prediction';
@@ -140,10 +141,6 @@ function practiseAlone(practice: Practice, luck: SeededRandom): void {
       practice.do({ problemId: isRepeat ? id : null, technique, kind: isRepeat ? 'rebuild' : 'first-solve' });
     }
   }
-}
-
-function mean(numbers: readonly number[]): number {
-  return numbers.reduce((sum, it) => sum + it, 0) / Math.max(numbers.length, 1);
 }
 
 function percent(share: number): string {

@@ -3,6 +3,7 @@ import type { ProblemId, TechniqueId } from '@lernen/core/log';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
 import type { Learner, LearnerModule, ProblemFacts } from './learner';
+import { mean } from './numbers';
 import { millisecondsPerDay } from './person';
 import { type Item, type Practice, factsOf } from './practice';
 
@@ -131,11 +132,11 @@ function clairvoyant(module: LearnerModule, seed: number): Policy {
       for (const { facts, kind, at } of practice.done) learner.sit(facts, kind, at);
       return learner;
     };
-    const { learner: person } = practice;
-    const copies = (): Learner[] =>
-      person.fork
-        ? Array.from({ length: draws }, (_, draw) => person.fork?.(practice.done.length * draws + draw) ?? replayed())
-        : [replayed()];
+    const copies = (): Learner[] => {
+      const seeds = Array.from({ length: draws }, (_, draw) => practice.done.length * draws + draw);
+      const forks = seeds.flatMap((luck) => practice.learner.fork?.(luck) ?? []);
+      return forks.length > 0 ? forks : [replayed()];
+    };
     const before = practice.readiness();
     let best: Item | null = null;
     let most = 1e-9;
@@ -157,10 +158,6 @@ function factsFor({ problemId, technique }: Item, practice: Practice): ProblemFa
   const problem = problemId === null ? undefined : practice.problems.get(problemId);
   if (problem) return factsOf(problem);
   return { id: `new ${technique}`, techniques: [technique], difficulty: 'medium', targetMinutes: 25 };
-}
-
-function mean(numbers: readonly number[]): number {
-  return numbers.reduce((sum, it) => sum + it, 0) / Math.max(numbers.length, 1);
 }
 
 function candidates(practice: Practice): Item[] {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
+import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import { type Choice, ChoiceSchema } from '../log/choice';
 import type { Log } from '../log/log';
@@ -31,12 +31,11 @@ function logOf({ count, days, minutes, second }: Case, choices: readonly Choice[
   const sittings = problems.map((problem, index) =>
     makeSitting(problem.id, { minutes: 12 + 5 * (index % 6), startedAt: daysAgo(45 - 3 * index) }),
   );
-  const week = Object.fromEntries(Object.keys(defaultSettings.week).map((day) => [day, minutes]));
   return makeLog({
     problems,
     sittings,
     interviews: [makeInterview(days), ...(second ? [makeInterview(Math.ceil(days / 2), { mix: { greedy: 1 } })] : [])],
-    settings: { ...defaultSettings, week: week as typeof defaultSettings.week },
+    settings: { ...defaultSettings, week: everyDay(minutes) },
     choices: [...choices],
   });
 }

@@ -1,4 +1,4 @@
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import type { Log } from '../log/log';
 import type { Plan } from './plan';
@@ -62,9 +62,8 @@ describe('the curve of readiness', () => {
   });
 
   it('is flat at the person’s level where nothing was worked and nothing can be planned', () => {
-    const none = { mon: 0, tue: 0, wed: 0, thu: 0, fri: 0, sat: 0, sun: 0 };
     const { settings } = makeLog();
-    const { curve } = planOf({ problems: [], sittings: [], settings: { ...settings, week: none } });
+    const { curve } = planOf({ problems: [], sittings: [], settings: { ...settings, week: everyDay(0) } });
     for (const { ifKept, ifDropped } of curve) expect([ifKept, ifDropped]).toEqual([curve[0]?.ifKept ?? 0, ifKept]);
   });
 });

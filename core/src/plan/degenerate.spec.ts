@@ -1,4 +1,4 @@
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import type { Log } from '../log/log';
 import type { Problem } from '../log/problem';
@@ -7,7 +7,7 @@ import type { Sitting } from '../log/sitting';
 import { Planner } from './planner';
 import { type Remark, remarksOn } from './remarks';
 
-const off = { mon: 0, tue: 0, wed: 0, thu: 0, fri: 0, sat: 0, sun: 0 };
+const off = everyDay(0);
 const many = (count: number): Problem[] =>
   Array.from({ length: count }, (_, index) =>
     makeProblem({ difficulty: (['easy', 'medium', 'hard'] as const)[index % 3] ?? 'medium' }),

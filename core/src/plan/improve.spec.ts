@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import type { Log } from '../log/log';
 import { defaultSettings } from '../log/settings';
@@ -14,16 +14,6 @@ import { Schedule } from './schedule';
 import { type Track, creditsOrNone, trackOf } from './track';
 
 const help: GreedyHelp = { plannedBefore: () => new Map(), onProgress: () => true };
-const week = (minutes: number): Log['settings']['week'] => ({
-  mon: minutes,
-  tue: minutes,
-  wed: minutes,
-  thu: minutes,
-  fri: minutes,
-  sat: minutes,
-  sun: 0,
-});
-
 function logOf(count: number, days: number, minutes: number): Log {
   const techniques = ['heap', 'greedy', 'trie'];
   const problems = Array.from({ length: count }, (_, index) =>
@@ -36,7 +26,7 @@ function logOf(count: number, days: number, minutes: number): Log {
     problems,
     sittings,
     interviews: [makeInterview(days, { mix: { heap: 3, greedy: 2, trie: 1 } })],
-    settings: { ...defaultSettings, week: week(minutes) },
+    settings: { ...defaultSettings, week: { ...everyDay(minutes), sun: 0 } },
   });
 }
 

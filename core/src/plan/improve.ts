@@ -306,12 +306,10 @@ class Improvement {
 const byGain = ({ gain }: Filling): number => gain;
 /** Gain a minute, more for some and less for others, in another way each round, so that other plans are come from. */
 function shaken(round: number): Score {
-  const favours = new Map<string, number>();
   return (filling) => {
-    const { track, placement } = filling;
-    const key = `${round} ${track.candidate.problemId ?? track.candidate.technique} ${placement.kind} ${placement.day}`;
-    let favour = favours.get(key);
-    if (favour === undefined) favours.set(key, (favour = 0.5 + spread(key)));
+    const { candidate } = filling.track;
+    const { kind, day } = filling.placement;
+    const favour = 0.5 + spread(`${round} ${candidate.problemId ?? candidate.technique} ${kind} ${day}`);
     return byGainPerMinute(filling) * favour;
   };
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { bestPlan } from '../testing/exhaustive';
 import { estimateLog } from '../estimate/estimate';
 import type { Log } from '../log/log';
@@ -54,12 +54,11 @@ function logOf({ days, minutes, problems: facts, weight, second }: Case): Log {
     .sort((a, b) => a.startedAt.localeCompare(b.startedAt));
   const mix = { heap: weight, greedy: 2, 'line-dp': 1 };
   const interviews = [makeInterview(days, { mix }), ...(second ? [makeInterview(days - 1, { mix: { trie: 1 } })] : [])];
-  const week = Object.fromEntries(Object.keys(defaultSettings.week).map((day) => [day, minutes]));
   return makeLog({
     problems,
     sittings,
     interviews,
-    settings: { ...defaultSettings, week: week as typeof defaultSettings.week },
+    settings: { ...defaultSettings, week: everyDay(minutes) },
   });
 }
 

@@ -35,7 +35,7 @@ export class Outlook {
 
   /** Adds a share of what is lent today and at each target to what a technique has without any plan. */
   addBaseline(technique: TechniqueId | null, now: number, atTargets: readonly number[], share: number): void {
-    this.outlookOf(technique).lentNow += now * share;
+    this.known(technique).lentNow += now * share;
     this.add(technique, nothing, atTargets, share);
   }
 
@@ -100,7 +100,11 @@ export class Outlook {
     };
   }
 
-  outlookOf(technique: TechniqueId | null): Mutable<TechniqueOutlook> {
+  outlookOf(technique: TechniqueId | null): TechniqueOutlook {
+    return this.known(technique);
+  }
+
+  private known(technique: TechniqueId | null): Mutable<TechniqueOutlook> {
     let outlook = this.outlooks.get(technique);
     if (!outlook) {
       const state = technique === null ? this.estimates.overall : this.estimates.techniques.get(technique)?.state;

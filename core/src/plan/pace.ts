@@ -15,7 +15,8 @@ export function pacesOf({ problems, sittings, settings }: Log): ReadonlyMap<Sitt
     const problem = byId.get(problemId);
     const known = paces.get(kind) ?? [];
     if (minutes === null || !problem || known.length >= counted) continue;
-    paces.set(kind, [...known, minutes / sittingTarget(kind, problem.difficulty, settings)]);
+    known.push(minutes / sittingTarget(kind, problem.difficulty, settings));
+    paces.set(kind, known);
   }
   const medians = new Map<SittingKind, number>();
   for (const [kind, some] of paces) {

@@ -46,7 +46,7 @@ export interface WeighedDay {
 const mostShown = 8;
 
 /** An item of the day, as far as it is compared. */
-interface Standing {
+interface DayItem {
   readonly minutes: number;
   readonly gainPerMinute: number;
   readonly isPinned: boolean;
@@ -54,10 +54,10 @@ interface Standing {
 
 /** What would have added something on a day, and what keeps it away. */
 export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: readonly Day[], day: number): WeighedDay {
-  const standing = schedule.calendar
+  const there = schedule.calendar
     .itemsOn(day)
     .map(
-      ({ track, placement, isPinned }): Standing => ({
+      ({ track, placement, isPinned }): DayItem => ({
         minutes: placement.minutes,
         gainPerMinute: schedule.gainPerMinute(track, placement),
         isPinned,
@@ -74,7 +74,7 @@ export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: re
       const gain = schedule.gainOf(track, schedule.lentWith(track, placement));
       const gainPerMinute = gain / (minutes + planParameters.switching);
       if (gainPerMinute <= (best?.gainPerMinute ?? 0)) continue;
-      const obstacle = obstacleFor(track, { ...placement, gainPerMinute }, schedule, dates, standing);
+      const obstacle = obstacleFor(track, { ...placement, gainPerMinute }, schedule, dates, there);
       const { problemId, technique } = candidate;
       best = { problemId, technique, kind, minutes, gainPerMinute, obstacle };
     }
@@ -102,10 +102,10 @@ function oneFreshEach(weighed: readonly Weighed[]): Weighed[] {
 
 function obstacleFor(
   { candidate, placements }: Track,
-  { day, kind, minutes, gainPerMinute }: Placement & Pick<Standing, 'gainPerMinute'>,
+  { day, kind, minutes, gainPerMinute }: Placement & Pick<DayItem, 'gainPerMinute'>,
   { calendar }: Schedule,
   dates: readonly Day[],
-  standing: readonly Standing[],
+  there: readonly DayItem[],
 ): Obstacle {
   const near = placements.find((placement) => Math.abs(placement.day - day) < calendar.leastGap);
   if (day < candidate.rests) return { kind: 'rests', until: dates[candidate.rests] ?? '' };
@@ -116,18 +116,18 @@ function obstacleFor(
     return { kind: 'enough-new', most: planParameters.freshPerDay };
   const left = calendar.leftOn(day);
   const lacking = Math.max(minutes - left, 0);
-  const weakest = weakerTogether(standing, lacking, gainOf({ minutes, gainPerMinute }));
+  const weakest = weakerTogether(there, lacking, gainOf({ minutes, gainPerMinute }));
   const freed = weakest.reduce((sum, it) => sum + it.minutes, 0);
   if (weakest.length > 0 && freed < lacking)
     return { kind: 'too-long', lacking: lacking - freed, weakest: weakest.length };
-  return { kind: 'outbid', lacking, least: standing[0]?.gainPerMinute ?? 0 };
+  return { kind: 'outbid', lacking, least: there[0]?.gainPerMinute ?? 0 };
 }
 
 /** The weakest items of a day, until they free so many minutes, as long as they gain less together. */
-function weakerTogether(standing: readonly Standing[], wanted: number, gain: number): Standing[] {
-  const taken: Standing[] = [];
+function weakerTogether(there: readonly DayItem[], wanted: number, gain: number): DayItem[] {
+  const taken: DayItem[] = [];
   let [freed, lost] = [0, 0];
-  for (const item of standing) {
+  for (const item of there) {
     if (freed >= wanted || lost + gainOf(item) >= gain) break;
     if (item.isPinned) continue;
     taken.push(item);
@@ -137,6 +137,6 @@ function weakerTogether(standing: readonly Standing[], wanted: number, gain: num
   return taken;
 }
 
-function gainOf({ minutes, gainPerMinute }: Pick<Standing, 'minutes' | 'gainPerMinute'>): number {
+function gainOf({ minutes, gainPerMinute }: Pick<DayItem, 'minutes' | 'gainPerMinute'>): number {
   return gainPerMinute * (minutes + planParameters.switching);
 }

@@ -1,4 +1,4 @@
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { estimateLog } from '../estimate/estimate';
 import type { Log } from '../log/log';
 import { defaultSettings } from '../log/settings';
@@ -86,10 +86,10 @@ describe('what was weighed for a day', () => {
       expect(obstacle.weakest).toBeLessThanOrEqual(day?.items.length ?? 0);
     }
     // A day of one short item only: what is longer and gains more lacks the difference.
-    const week = Object.fromEntries(
-      Object.keys(defaultSettings.week).map((it) => [it, 12]),
-    ) as typeof defaultSettings.week;
-    const tight = new Planner({ ...input, log: { ...input.log, settings: { ...defaultSettings, week } } });
+    const tight = new Planner({
+      ...input,
+      log: { ...input.log, settings: { ...defaultSettings, week: everyDay(12) } },
+    });
     const [found] = tight.weigh(tight.plan.days[0]?.date ?? '')?.nearest.filter(({ kind }) => kind === 'fresh') ?? [];
     expect(found?.obstacle.kind).toBe('too-long');
     if (found?.obstacle.kind === 'too-long') {

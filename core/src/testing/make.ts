@@ -71,3 +71,8 @@ export const quickContext = {
   techniques: catalogue,
   problems: [] as { id: string; title: string }[],
 };
+
+/** A week with the same minutes on every day. */
+export function everyDay(minutes: number): Log['settings']['week'] {
+  return { mon: minutes, tue: minutes, wed: minutes, thu: minutes, fri: minutes, sat: minutes, sun: minutes };
+}

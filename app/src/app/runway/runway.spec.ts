@@ -1,13 +1,10 @@
-import { dayOf } from '@lernen/core/log';
-import { daysFromNow, someInterview, somePractice, someSettings } from '../testing/database';
+import { dayIn, someInterview, somePractice, someSettings } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Runway } from './runway';
 
 describe('the runway', () => {
   let page: OpenPage;
   afterEach(() => page.close());
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const dayIn = (days: number): string => dayOf(daysFromNow(days), zone);
   const open = async (day?: string, records = {}): Promise<void> => {
     const practice = { ...somePractice(), settings: someSettings, interviews: [someInterview(20)] };
     page = await openPage(Runway, day === undefined ? '/runway' : `/runway?day=${day}`, { ...practice, ...records });

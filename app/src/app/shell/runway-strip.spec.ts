@@ -1,14 +1,11 @@
-import { dayOf } from '@lernen/core/log';
 import { longDay } from '../ui/dates';
-import { daysFromNow, someInterview, somePractice } from '../testing/database';
+import { dayIn, someInterview, somePractice } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { RunwayStrip } from './runway-strip';
 
 describe('the strip of days', () => {
   let page: OpenPage;
   afterEach(() => page.close());
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const dayIn = (days: number): string => dayOf(daysFromNow(days), zone);
   const strip = (): HTMLElement => {
     const [found] = page.all('app-runway-strip');
     if (!found) throw new Error('There is no strip.');

@@ -5,6 +5,7 @@ import {
   ProblemSchema,
   type Sitting,
   SittingSchema,
+  dayOf,
   defaultSettings,
   millisecondsPerDay,
 } from '@lernen/core/log';
@@ -74,4 +75,9 @@ export function someInterview(inDays: number, part: Partial<Interview> = {}): In
 /** An instant so many days from now; negative for days gone by. */
 export function daysFromNow(days: number): string {
   return new Date(Date.now() + days * millisecondsPerDay).toISOString();
+}
+
+/** The day so many days from now, as it is here. */
+export function dayIn(days: number): string {
+  return dayOf(daysFromNow(days), Intl.DateTimeFormat().resolvedOptions().timeZone);
 }
