@@ -34,6 +34,9 @@ test('a review hides the answer, survives a reload and a closed page, and is com
   await again.getByRole('radio', { name: 'solved', exact: true }).check();
   await again.getByLabel('Time cost').fill('O(2n)');
   await again.getByLabel('Space cost').fill('O(1)');
+  await again.getByLabel('Note', { exact: true }).fill('a wall hides what stands behind it');
+  await again.reload();
+  await expect(again.getByLabel('Note', { exact: true })).toHaveValue('a wall hides what stands behind it');
   await again.getByRole('button', { name: 'Save and compare' }).click();
   await expect(again.getByRole('row', { name: /Technique/ })).toContainText('mixed up with stack matching');
   await expect(again.getByRole('row', { name: /Time cost/ })).toContainText('equal');

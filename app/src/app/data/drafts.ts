@@ -1,10 +1,8 @@
-import type { SheetEdit } from './sheet-commands';
-
 /**
- * What was typed and is not yet in the database, kept where it is written at once. A reload or a crash between a key
- * and the write loses nothing.
+ * What was typed or chosen and is not yet in the database, kept where it is written at once. A reload or a crash between
+ * a key and the write loses nothing.
  */
-export class Drafts {
+export class Drafts<T> {
   private readonly page = `${Date.now().toString(36)}-${performance.now().toString(36).replace('.', '')}`;
 
   constructor(
@@ -12,29 +10,29 @@ export class Drafts {
     private readonly storage: Storage = localStorage,
   ) {}
 
-  keep(sheet: string, edits: readonly SheetEdit[]): void {
-    const key = `${this.prefix(sheet)}${this.page}`;
+  keep(name: string, drafts: readonly T[]): void {
+    const key = `${this.prefix(name)}${this.page}`;
     try {
-      if (edits.length === 0) this.storage.removeItem(key);
-      else this.storage.setItem(key, JSON.stringify(edits));
+      if (drafts.length === 0) this.storage.removeItem(key);
+      else this.storage.setItem(key, JSON.stringify(drafts));
     } catch {
       // The storage is full or refused; the write to the database follows within the second all the same.
     }
   }
 
-  /** Takes over what earlier pages left of a sheet, oldest first. */
-  adopt(sheet: string): SheetEdit[] {
+  /** Takes over what earlier pages left under this name, oldest first. */
+  adopt(name: string): T[] {
     const keys = Array.from({ length: this.storage.length }, (_, index) => this.storage.key(index) ?? '')
-      .filter((key) => key.startsWith(this.prefix(sheet)) && !key.endsWith(this.page))
+      .filter((key) => key.startsWith(this.prefix(name)) && !key.endsWith(this.page))
       .sort();
     return keys.flatMap((key) => {
       const text = this.storage.getItem(key) ?? '[]';
       this.storage.removeItem(key);
-      return JSON.parse(text) as SheetEdit[];
+      return JSON.parse(text) as T[];
     });
   }
 
-  private prefix(sheet: string): string {
-    return `${this.database}:draft:${sheet}:`;
+  private prefix(name: string): string {
+    return `${this.database}:draft:${name}:`;
   }
 }

@@ -108,10 +108,10 @@ describe('drafts of a sheet', () => {
       base: null,
       ours: emptyEntry('twist', sheet, newId(), { text: 'a ring' }),
     };
-    const before = new Drafts('spec');
+    const before = new Drafts<SheetEdit>('spec');
     before.keep(sheet, [edit]);
     expect(before.adopt(sheet)).toEqual([]);
-    const after = new Drafts('spec');
+    const after = new Drafts<SheetEdit>('spec');
     expect(after.adopt(newId())).toEqual([]);
     expect(after.adopt(sheet)).toEqual([edit]);
     expect(after.adopt(sheet)).toEqual([]);

@@ -2,6 +2,7 @@ import { Injectable, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { emptyDatabase } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
+import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { type Running, RunningStore } from './running-store';
 import { DATABASE } from './world';
@@ -80,6 +81,43 @@ describe('the sitting under way', () => {
     const store = open();
     await store.start('problem', 'spot');
     await store.finish();
-    expect([store.isRunning(), await stored()]).toEqual([false, undefined]);
+    expect([store.isRunning(), await stored()]).toEqual([false, { version: 2, hasEnded: true } as never]);
+    const after = open();
+    await after.takeOver(await stored());
+    expect(after.running()).toBeNull();
+  });
+
+  describe('after a page that was gone before it could write', () => {
+    const left = (draft: object): void => new Drafts<object>(database.name).keep('running', [draft]);
+    let kept: Running;
+
+    beforeEach(async () => {
+      await open().start('problem', 'rebuild');
+      kept = (await stored()) as Running;
+    });
+
+    it('goes on with what was said last, and writes it', async () => {
+      left({ ...kept, version: kept.version + 1, named: 'heap', hasNamed: true });
+      const after = open();
+      await after.takeOver(kept);
+      expect(after.running()?.named).toBe('heap');
+      expect((await stored())?.named).toBe('heap');
+      expect(new Drafts<object>(database.name).adopt('running')).toEqual([]);
+    });
+
+    it('knows that it had ended', async () => {
+      left({ version: kept.version + 1, hasEnded: true });
+      const after = open();
+      await after.takeOver(kept);
+      expect([after.isRunning(), (await stored())?.version]).toEqual([false, kept.version + 1]);
+    });
+
+    it('passes over what another page has outdated since', async () => {
+      left({ ...kept, note: 'half a thought' });
+      const newer = { ...kept, version: kept.version + 1, note: 'a whole thought' };
+      const after = open();
+      await after.takeOver(newer);
+      expect(after.running()?.note).toBe('a whole thought');
+    });
   });
 });

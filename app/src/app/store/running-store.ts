@@ -2,6 +2,7 @@ import { DestroyRef, computed, inject } from '@angular/core';
 import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/log';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
+import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { DATABASE } from './world';
 
@@ -35,6 +36,16 @@ export interface Running {
   readonly note: string;
 }
 
+/** What is left of a sitting that has ended, so that no older state of it can come back. */
+interface Ended {
+  readonly version: number;
+  readonly hasEnded: true;
+}
+
+type Kept = Running | Ended;
+
+const runningIn = (kept: Kept | undefined): Running | null => (kept && !('hasEnded' in kept) ? kept : null);
+
 const key = 'running';
 const heartbeat = 10_000;
 /** A page that was silent for longer than this had been closed or had crashed. */
@@ -49,20 +60,23 @@ export const RunningStore = signalStore(
     isPaused: computed(() => running()?.resumedAt === null),
   })),
   withMethods((store, database = inject(DATABASE), clock = inject(Clock)) => {
+    const drafts = new Drafts<Kept>(database.name);
     let version = 0;
     let writing = 0;
 
-    const put = async (next: Omit<Running, 'version'> | null): Promise<void> => {
-      const running = next && { ...next, version: ++version };
-      patchState(store, { running });
+    const write = async (kept: Kept): Promise<void> => {
+      version = kept.version;
+      patchState(store, { running: runningIn(kept) });
+      drafts.keep(key, [kept]);
       writing++;
       try {
-        if (running) await database.local.put({ key, value: running });
-        else await database.local.delete(key);
+        await database.local.put({ key, value: kept });
       } finally {
         writing--;
       }
+      if (writing === 0) drafts.keep(key, []);
     };
+    const put = (next: Omit<Running, 'version'>): Promise<void> => write({ ...next, version: version + 1 });
     const worked = (): number => {
       const running = store.running();
       if (!running) return 0;
@@ -103,27 +117,29 @@ export const RunningStore = signalStore(
         }),
       pause: (): Promise<void> => change({ workedBefore: worked(), resumedAt: null }),
       resume: (): Promise<void> => change({ resumedAt: clock.milliseconds(), wasInterrupted: false }),
-      finish: (): Promise<void> => put(null),
-      /** Takes over what another tab or an earlier page wrote. */
-      async takeOver(found: Running | undefined): Promise<void> {
+      finish: (): Promise<void> => write({ version: version + 1, hasEnded: true }),
+      /** Takes over what another tab or an earlier page wrote, or could not write any more. */
+      async takeOver(stored: Kept | undefined): Promise<void> {
         const isFirst = !store.isLoaded();
+        const left = isFirst ? drafts.adopt(key).filter((draft) => draft.version > (stored?.version ?? 0)) : [];
+        const found = left.at(-1) ?? stored;
         // While this page writes, what is read is older than what it holds; the write is read back right after.
         if (writing > 0 || (found && found.version < version)) return;
         version = found?.version ?? version;
-        patchState(store, { running: found ?? null, isLoaded: true });
-        const isAbandoned =
-          isFirst && found && found.resumedAt !== null && clock.milliseconds() - found.seenAt > silence;
-        if (isAbandoned) {
-          const workedBefore = found.workedBefore + Math.max(found.seenAt - (found.resumedAt ?? found.seenAt), 0);
-          await put({ ...found, workedBefore, resumedAt: null, wasInterrupted: true });
-        }
+        const running = runningIn(found);
+        patchState(store, { running, isLoaded: true });
+        const { resumedAt, seenAt } = running ?? { resumedAt: null, seenAt: 0 };
+        if (isFirst && running && resumedAt !== null && clock.milliseconds() - seenAt > silence) {
+          const workedBefore = running.workedBefore + Math.max(seenAt - resumedAt, 0);
+          await put({ ...running, workedBefore, resumedAt: null, wasInterrupted: true });
+        } else if (found && left.length > 0) await write(found);
       },
     };
   }),
   withHooks({
     onInit(store, database = inject(DATABASE), destroyRef = inject(DestroyRef)) {
       const following = liveQuery(() => database.local.get(key)).subscribe(
-        (row) => void store.takeOver(row?.value as Running | undefined),
+        (row) => void store.takeOver(row?.value as Kept | undefined),
       );
       const beating = setInterval(() => {
         const running = store.running();

@@ -74,7 +74,7 @@ export const SheetStore = signalStore(
     };
   }),
   withMethods((store, database = inject(DATABASE), log = inject(LogStore), notices = inject(Notices)) => {
-    const drafts = new Drafts(database.name);
+    const drafts = new Drafts<SheetEdit>(database.name);
     let timer: ReturnType<typeof setTimeout> | undefined;
     let writing: Promise<void> = Promise.resolve();
     let following: { unsubscribe(): void } | undefined;

@@ -11,10 +11,12 @@ import {
 } from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 import { LernenDatabase } from '../data/database';
+import { Drafts } from '../data/drafts';
 
-/** A real IndexedDB database, emptied first. */
+/** A real IndexedDB database, emptied first, and without what earlier pages could not write. */
 export async function emptyDatabase(): Promise<LernenDatabase> {
   const database = new LernenDatabase('own');
+  new Drafts(database.name).adopt('running');
   await database.delete();
   await database.open();
   return database;
