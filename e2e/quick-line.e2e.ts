@@ -59,7 +59,6 @@ test('Escape leaves a draft for later, even over a reload', async ({ lernen, pag
   await lernen.quickLine.press('Escape');
   await lernen.quickLine.press('Escape');
   await expect(lernen.quickLine).not.toBeFocused();
-  await page.waitForTimeout(300);
   await page.reload();
   await expect(lernen.quickLine).toHaveValue('Half a Thought 12m');
 });

@@ -129,10 +129,23 @@ describe('the quick line', () => {
   it('keeps a line that was begun for the next visit', async () => {
     await open();
     await type('Half a li');
-    await page.until(() => true);
-    const kept = async (): Promise<unknown> => (await page.database.local.get('quick-line'))?.value;
-    for (let tries = 0; tries < 50 && (await kept()) !== 'Half a li'; tries++) await page.settle();
-    expect(await kept()).toBe('Half a li');
+    const next = TestBed.createComponent(QuickLine);
+    next.detectChanges();
+    const line = (next.nativeElement as HTMLElement).querySelector('input');
+    expect(line?.value).toBe('Half a li');
+  });
+
+  it('logs once when Enter is held down, and leaves what is typed meanwhile', async () => {
+    await open();
+    await type('Gull Census #heap 31m');
+    const before = page.log.log().sittings.length;
+    const held = [key('Enter'), key('Enter', { repeat: true }), key('Enter', { repeat: true })];
+    await type('Kelp');
+    await Promise.all(held);
+    await page.until(() => titles().includes('Gull Census'));
+    await page.settle();
+    expect(page.log.log().sittings.length).toBe(before + 1);
+    expect(input().value).toBe('Kelp');
   });
 
   it('is come to by a key', async () => {

@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  computed,
-  effect,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -18,9 +9,10 @@ import {
   readQuickLine,
 } from '@lernen/core/log';
 import { filter } from 'rxjs';
+import { KeptText } from '../data/kept-text';
 import { Clock } from '../store/clock';
-import { localValue } from '../store/local-value';
 import { LogStore } from '../store/log-store';
+import { DATABASE } from '../store/world';
 import { Shortcuts } from './shortcuts';
 
 /** The one-line language for logging, docked under every page. It reads back what it understood as one types. */
@@ -105,17 +97,16 @@ import { Shortcuts } from './shortcuts';
 export class QuickLine {
   private readonly log = inject(LogStore);
   private readonly clock = inject(Clock);
-  private readonly kept = localValue<string>('quick-line');
+  private readonly kept = new KeptText(`${inject(DATABASE).name}:quick-line`);
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
-  protected readonly line = signal('');
+  protected readonly line = signal(this.kept.read());
   protected readonly caret = signal(0);
   protected readonly hasFocus = signal(false);
   protected readonly active = signal(-1);
   /** Set when Escape closed the list; typing opens it again. */
   private readonly isClosed = signal(false);
-  /** Set once somebody typed: a kept draft that arrives later must not overwrite it. */
-  private isTouched = false;
+  private isSaving = false;
 
   private readonly context = computed<CompletionContext>(() => {
     const { problems, sittings } = this.log.log();
@@ -167,19 +158,12 @@ export class QuickLine {
   });
 
   constructor() {
-    void this.kept.read().then((draft) => {
-      if (draft && !this.isTouched) this.line.set(draft);
-    });
     inject(Shortcuts)
       .commands.pipe(
         filter((command) => command === 'log'),
         takeUntilDestroyed(),
       )
       .subscribe(() => this.input().nativeElement.focus());
-    effect(() => {
-      const line = this.line();
-      if (this.isTouched) void this.kept.write(line);
-    });
   }
 
   protected labelOf(part: QuickPart): string {
@@ -188,10 +172,9 @@ export class QuickLine {
   }
 
   protected type(): void {
-    this.isTouched = true;
     this.isClosed.set(false);
     this.active.set(-1);
-    this.line.set(this.input().nativeElement.value);
+    this.write(this.input().nativeElement.value);
     this.follow();
   }
 
@@ -223,11 +206,9 @@ export class QuickLine {
     const line = this.line();
     const rest = line.slice(completion.end).replace(/^\s+/, '');
     const before = `${line.slice(0, completion.start)}${completion.insert} `;
-    this.isTouched = true;
-    this.line.set(before + rest);
+    this.write(before + rest);
     this.active.set(-1);
     const input = this.input().nativeElement;
-    input.value = before + rest;
     input.setSelectionRange(before.length, before.length);
     this.caret.set(before.length);
   }
@@ -238,7 +219,10 @@ export class QuickLine {
   }
 
   protected async save(): Promise<void> {
+    const line = this.line();
     const { isComplete, draft, knownProblemId } = this.reading();
+    // Enter that is held down logs once.
+    if (this.isSaving) return;
     if (!isComplete) {
       this.input().nativeElement.focus();
       return;
@@ -251,11 +235,17 @@ export class QuickLine {
       records.techniques.length > 0
         ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}`
         : '';
-    if (await this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`)) {
-      this.isTouched = true;
-      this.line.set('');
-      this.input().nativeElement.value = '';
-    }
+    this.isSaving = true;
+    const isSaved = await this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`);
+    this.isSaving = false;
+    // What was typed meanwhile is the next line.
+    if (isSaved && this.line() === line) this.write('');
+  }
+
+  private write(line: string): void {
+    this.line.set(line);
+    this.kept.keep(line);
+    this.input().nativeElement.value = line;
   }
 
   private isMarked(): boolean {

@@ -2,11 +2,13 @@ import { Injectable, effect, inject } from '@angular/core';
 import { sendBackup } from '../data/backup-client';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
-import { localValue } from './local-value';
 import { DATABASE, WORLD } from './world';
 
 /** Wait this long after a change for the next one. The server thins out what comes close together. */
 const calm = 3000;
+
+/** Under this stands the number in the journal of the last change that is on disk. */
+const sentKey = 'backed-up';
 
 /**
  * Sends an archive to the server after changes, also after those that an earlier page did not live to send. The demo is
@@ -17,8 +19,6 @@ export class DiskBackups {
   private readonly log = inject(LogStore);
   private readonly files = inject(Files);
   private readonly database = inject(DATABASE);
-  /** The last change that is on disk, as its number in the journal. */
-  private readonly sent = localValue<number>('backed-up');
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -36,15 +36,15 @@ export class DiskBackups {
   async backUp(): Promise<boolean> {
     const last = await this.lastChange();
     const isTaken = await sendBackup(await this.files.exportArchive());
-    if (isTaken) await this.sent.write(last);
+    if (isTaken) await this.database.local.put({ key: sentKey, value: last });
     return isTaken;
   }
 
   private async backUpIfOwed(): Promise<void> {
     clearTimeout(this.timer);
     this.timer = undefined;
-    const [last, sent] = await Promise.all([this.lastChange(), this.sent.read()]);
-    if (last > (sent ?? 0)) await this.backUp();
+    const [last, sent] = await Promise.all([this.lastChange(), this.database.local.get(sentKey)]);
+    if (last > ((sent?.value as number | undefined) ?? 0)) await this.backUp();
   }
 
   private async lastChange(): Promise<number> {

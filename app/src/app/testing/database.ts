@@ -11,12 +11,11 @@ import {
 } from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 import { LernenDatabase } from '../data/database';
-import { Drafts } from '../data/drafts';
 
-/** A real IndexedDB database, emptied first, and without what earlier pages could not write. */
+/** A real IndexedDB database, emptied first, and nothing kept from earlier pages. */
 export async function emptyDatabase(): Promise<LernenDatabase> {
   const database = new LernenDatabase('own');
-  new Drafts(database.name).adopt('running');
+  localStorage.clear();
   await database.delete();
   await database.open();
   return database;
