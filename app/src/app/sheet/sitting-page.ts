@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import {
   type Problem,
+  type QuickDraft,
+  type QuickRecords,
   type Sitting,
   type SittingKind,
   clockOf,
@@ -12,13 +14,32 @@ import {
   sittingKinds,
   titleKey,
 } from '@lernen/core/log';
+import type { Changes } from '../data/commands';
+import { KeptText } from '../data/kept-text';
+import { BegunLine } from '../store/begun-line';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
+import { Reasons } from '../store/reasons';
+import { DATABASE } from '../store/world';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
 import { kindWords } from '../ui/words';
 import { valueOf } from '../ui/value-of';
+
+/** What stands in the form. */
+interface Filled {
+  readonly sitting: Sitting;
+  /** Null until it is chosen: whether the problem is known says it. */
+  readonly kind: SittingKind | null;
+  readonly title: string;
+  /** The main technique of a new problem. */
+  readonly technique: string | null;
+  readonly day: string;
+  readonly time: string;
+  /** What the quick line said; of the problem it may say more than the form asks. */
+  readonly said: QuickDraft;
+}
 
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
@@ -40,6 +61,9 @@ export class SittingPage {
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
   private readonly router = inject(Router);
+  private readonly reasons = inject(Reasons);
+  private readonly begunLine = inject(BegunLine);
+  private readonly kept = new KeptText(`${inject(DATABASE).name}:sitting-form`);
   /** A sitting's id, or `new`. */
   readonly id = input.required<string>();
   /** For a new one: the problem that it is of, or a quick line begun. */
@@ -47,38 +71,83 @@ export class SittingPage {
   readonly line = input<string>();
   protected readonly kinds = sittingKinds;
   protected readonly kindWords = kindWords;
-  protected readonly sitting = signal<Sitting | null>(null);
-  protected readonly title = signal('');
-  protected readonly technique = signal<string | null>(null);
-  protected readonly day = signal('');
-  protected readonly time = signal('');
-  protected readonly known = computed<Problem | null>(() => {
-    const sitting = this.sitting();
-    const byId = sitting ? this.log.problemsById().get(sitting.problemId) : undefined;
-    return (
-      byId ?? this.log.log().problems.find((problem) => titleKey(problem.title) === titleKey(this.title())) ?? null
-    );
-  });
+  protected readonly form = signal<Filled | null>(null);
+  /** What was typed here before a reload stands in the form again. */
+  protected readonly isBroughtBack = signal(false);
+  private readonly isSaving = signal(false);
+  private begun: Filled | null = null;
+  private readonly place = computed(() => [this.id(), this.problem() ?? '', this.line() ?? ''].join('\n'));
   protected readonly isNew = computed(() => this.id() === 'new');
+  protected readonly known = computed<Problem | null>(() => {
+    const form = this.form();
+    if (!form) return null;
+    const title = titleKey(form.title);
+    const own = this.log.problemsById().get(form.sitting.problemId);
+    if (own && (!this.isNew() || titleKey(own.title) === title)) return own;
+    return this.log.log().problems.find((problem) => titleKey(problem.title) === title) ?? null;
+  });
+  /** What logging a new sitting writes. */
+  private readonly records = computed<QuickRecords | null>(() => {
+    const form = this.form();
+    if (!form || !this.isNew()) return null;
+    const { said, sitting, technique } = form;
+    const techniques = [technique, ...said.techniques.slice(1)].filter((id) => id !== null);
+    const draft = {
+      ...said,
+      title: form.title.trim() || 'Untitled',
+      techniques: [...new Set(techniques)],
+      cost: statedIn(sitting),
+      slips: sitting.slips,
+    };
+    return this.log.recordsFor(draft, this.known()?.id ?? null);
+  });
+  protected readonly techniques = computed(() => [...this.log.offered(), ...(this.records()?.techniques ?? [])]);
+  protected readonly kind = computed(
+    () => this.form()?.kind ?? this.records()?.sitting.kind ?? this.form()?.sitting.kind ?? 'first-solve',
+  );
+  protected readonly knownText = computed(() => {
+    const records = this.records();
+    if (!records) return null;
+    if (!records.isNewProblem) return `${['Known: this sitting is added to it', ...records.changes].join('; ')}.`;
+    const { difficulty, origin, employer, link, techniques } = records.problem ?? {};
+    const facts = [
+      difficulty,
+      origin && `from ${origin}`,
+      employer && `for ${employer}`,
+      link,
+      ...(techniques ?? []).slice(1).map((id) => `also ${this.techniqueName(id)}`),
+    ].filter((fact) => typeof fact === 'string');
+    return facts.length === 0 ? 'A new problem.' : `A new problem: ${facts.join(', ')}.`;
+  });
   protected readonly missing = computed(() => {
-    if (this.title().trim() === '') return 'Write the title of the problem.';
-    if (this.day() === '' || this.time() === '') return 'Say when it was.';
-    return instantAt(this.day(), this.time(), this.clock.zone) > this.clock.now()
+    const form = this.form();
+    if (!form || form.title.trim() === '') return 'Write the title of the problem.';
+    if (form.day === '' || form.time === '') return 'Say when it was.';
+    return instantAt(form.day, form.time, this.clock.zone) > this.clock.now()
       ? 'This is still to come. Log what took place.'
       : null;
   });
 
   constructor() {
+    let begunAt: string | null = null;
     effect(() => {
-      if (!this.log.isLoaded() || untracked(this.sitting) !== null) return;
-      const id = this.id();
-      untracked(() => this.begin(id));
+      const place = this.place();
+      if (!this.log.isLoaded() || place === begunAt) return;
+      begunAt = place;
+      untracked(() => this.begin());
+    });
+    effect(() => {
+      const form = this.form();
+      if (form && form !== this.begun) this.kept.keep(JSON.stringify({ place: untracked(this.place), form }));
     });
   }
 
+  protected put(part: Partial<Filled>): void {
+    this.form.update((form) => form && { ...form, ...part });
+  }
+
   protected set(part: Partial<Sitting>): void {
-    const sitting = this.sitting();
-    if (sitting) this.sitting.set({ ...sitting, ...part });
+    this.form.update((form) => form && { ...form, sitting: { ...form.sitting, ...part } });
   }
 
   protected setMinutes(text: string): void {
@@ -88,7 +157,7 @@ export class SittingPage {
 
   protected setKind(value: string): void {
     const kind = sittingKinds.find((it): it is SittingKind => it === value);
-    if (kind) this.set({ kind });
+    if (kind) this.put({ kind });
   }
 
   protected setVerdicts(verdicts: readonly Sitting['attempts'][number]['verdict'][]): void {
@@ -100,63 +169,101 @@ export class SittingPage {
   }
 
   protected async save(): Promise<void> {
-    const sitting = this.sitting();
-    if (!sitting || this.missing() !== null) return;
-    const known = this.known();
-    const { problem } = known
-      ? { problem: null }
-      : this.log.recordsFor(
-          {
-            ...emptyDraft,
-            title: this.title().trim(),
-            techniques: this.technique() ? [this.technique() ?? ''] : [],
-            cost: sitting.stated,
-          },
-          null,
-        );
-    const text = (value: string | null): string | null => (value === null || value.trim() === '' ? null : value.trim());
+    const form = this.form();
+    if (!form || this.missing() !== null || this.isSaving()) return;
+    const records = this.records();
+    const title = form.title.trim();
     const saved: Sitting = {
-      ...sitting,
+      ...form.sitting,
       revision: this.log.newId(),
-      problemId: known?.id ?? problem?.id ?? sitting.problemId,
-      startedAt: instantAt(this.day(), this.time(), this.clock.zone),
-      stated: { time: text(sitting.stated.time), space: text(sitting.stated.space) },
-      language: text(sitting.language),
-      twist: text(sitting.twist),
+      problemId: records?.problemId ?? form.sitting.problemId,
+      kind: this.kind(),
+      startedAt: instantAt(form.day, form.time, this.clock.zone),
+      stated: statedIn(form.sitting),
+      language: textOrNull(form.sitting.language),
+      twist: textOrNull(form.sitting.twist),
     };
-    const label = this.isNew() ? `Logged ${this.title().trim()}` : `Corrected the sitting of ${this.title()}`;
-    if (await this.log.saveAndSay({ problems: problem ? [problem] : [], sittings: [saved] }, label))
-      await this.router.navigateByUrl(`/problems/${saved.problemId}`);
+    const problem = records?.problem;
+    const changes = {
+      problems: problem ? [problem] : [],
+      sittings: [saved],
+      techniques: (records?.techniques ?? []).filter(
+        ({ id }) => saved.named === id || problem?.techniques.includes(id),
+      ),
+    };
+    await this.write(changes, this.isNew() ? `Logged ${title}` : `Corrected the sitting of ${title}`, saved.problemId);
   }
 
   protected async remove(): Promise<void> {
-    const sitting = this.sitting();
-    if (sitting && (await this.log.saveSitting({ ...sitting, deleted: true }, `Removed a sitting of ${this.title()}`)))
-      await this.router.navigateByUrl(`/problems/${sitting.problemId}`);
+    const form = this.form();
+    if (!form || this.isSaving()) return;
+    const sitting = { ...form.sitting, revision: this.log.newId(), deleted: true };
+    await this.write({ sittings: [sitting] }, `Removed a sitting of ${form.title}`, sitting.problemId);
   }
 
-  private begin(id: string): void {
+  /** Takes back what was typed since the form was opened first. */
+  protected beginAnew(): void {
+    this.kept.forget();
+    this.begin();
+  }
+
+  private async write(changes: Changes, label: string, problemId: string): Promise<void> {
+    this.isSaving.set(true);
+    if (await this.log.saveAndSay(changes, label)) {
+      this.kept.forget();
+      if (this.isNew() && this.begunLine.line() === this.line()) this.begunLine.write('');
+      await this.router.navigateByUrl(`/problems/${problemId}`);
+    }
+    this.isSaving.set(false);
+  }
+
+  private begin(): void {
+    const id = this.id();
     const stored = this.log.log().sittings.find((sitting) => sitting.id === id);
-    const started = stored ?? (id === 'new' ? this.fresh() : null);
-    if (!started) return;
-    this.sitting.set(started);
-    this.title.set(this.log.problemsById().get(started.problemId)?.title ?? this.title());
-    this.day.set(dayOf(started.startedAt, this.clock.zone));
-    this.time.set(clockOf(started.startedAt, this.clock.zone));
+    this.begun = stored ? this.filled(stored, emptyDraft) : id === 'new' ? this.fresh() : null;
+    const left = this.begun && this.left();
+    this.isBroughtBack.set(left !== null);
+    this.form.set(left ?? this.begun);
+  }
+
+  /** What a page that was reloaded or closed had in this form. */
+  private left(): Filled | null {
+    const text = this.kept.read();
+    if (text === null) return null;
+    const { place, form } = JSON.parse(text) as { readonly place: string; readonly form: Filled };
+    return place === this.place() ? form : null;
+  }
+
+  private filled(sitting: Sitting, said: QuickDraft): Filled {
+    return {
+      sitting,
+      kind: null,
+      title: this.log.problemsById().get(sitting.problemId)?.title ?? said.title,
+      technique: said.techniques[0] ?? null,
+      day: dayOf(sitting.startedAt, this.clock.zone),
+      time: clockOf(sitting.startedAt, this.clock.zone),
+      said,
+    };
   }
 
   /** A new sitting, with what the quick line or the problem said already. */
-  private fresh(): Sitting {
-    const given = this.problem();
+  private fresh(): Filled {
     const context = { today: this.clock.today(), techniques: this.log.offered(), problems: this.log.log().problems };
-    const reading = readQuickLine(this.line() ?? '', context);
-    const knownId = given ?? reading.knownProblemId;
-    const { sitting, title } = this.log.recordsFor(
-      { ...reading.draft, title: reading.draft.title.trim() || 'Untitled', newTechniques: {} },
-      knownId,
-    );
-    this.title.set(knownId === null ? reading.draft.title : title);
-    this.technique.set(reading.draft.techniques[0] ?? null);
-    return sitting;
+    const { draft, knownProblemId } = readQuickLine(this.line() ?? '', context);
+    const title = draft.title.trim() || 'Untitled';
+    const { sitting } = this.log.recordsFor({ ...draft, title }, this.problem() ?? knownProblemId);
+    return this.filled(sitting, draft);
   }
+
+  private techniqueName(id: string): string {
+    return this.techniques().find((technique) => technique.id === id)?.name ?? this.reasons.techniqueName(id);
+  }
+}
+
+function textOrNull(value: string | null): string | null {
+  return value === null || value.trim() === '' ? null : value.trim();
+}
+
+function statedIn({ stated }: Sitting): Sitting['stated'] {
+  return { time: textOrNull(stated.time), space: textOrNull(stated.space) };
 }

@@ -9,10 +9,9 @@ import {
   readQuickLine,
 } from '@lernen/core/log';
 import { filter } from 'rxjs';
-import { KeptText } from '../data/kept-text';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
-import { DATABASE } from '../store/world';
+import { BegunLine } from '../store/begun-line';
 import { Shortcuts } from './shortcuts';
 
 /** The one-line language for logging, docked under every page. It reads back what it understood as one types. */
@@ -97,10 +96,10 @@ import { Shortcuts } from './shortcuts';
 export class QuickLine {
   private readonly log = inject(LogStore);
   private readonly clock = inject(Clock);
-  private readonly kept = new KeptText(`${inject(DATABASE).name}:quick-line`);
+  private readonly begun = inject(BegunLine);
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
-  protected readonly line = signal(this.kept.read());
+  protected readonly line = this.begun.line;
   protected readonly caret = signal(0);
   protected readonly hasFocus = signal(false);
   protected readonly active = signal(-1);
@@ -243,8 +242,7 @@ export class QuickLine {
   }
 
   private write(line: string): void {
-    this.line.set(line);
-    this.kept.keep(line);
+    this.begun.write(line);
     this.input().nativeElement.value = line;
   }
 

@@ -1,11 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { sittingEvidence } from '@lernen/core/estimate';
 import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/log';
+import { KeptText } from '../data/kept-text';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
+import { DATABASE } from '../store/world';
 import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { sittingText } from '../ui/sitting-facts';
@@ -187,6 +189,7 @@ export class TechniquePage {
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
+  private readonly database = inject(DATABASE);
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly counted = counted;
@@ -194,7 +197,8 @@ export class TechniquePage {
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
   protected readonly valueOf = valueOf;
   protected readonly isWritingTemplate = signal(false);
-  private typedTemplate: string | null = null;
+  /** The template while it is being typed. */
+  private readonly kept = computed(() => new KeptText(`${this.database.name}:template:${this.resolved()}`));
   protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
   protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
   protected readonly slips = computed(() =>
@@ -232,19 +236,29 @@ export class TechniquePage {
     return `${change < 0 ? '−' : '+'} ${Math.round(Math.abs(change) * 100)}`;
   }
 
+  constructor() {
+    // What a page that was reloaded or closed had not saved.
+    effect(() => {
+      this.resolved();
+      if (this.log.isLoaded()) untracked(() => void this.flushTemplate());
+    });
+  }
+
   protected writeTemplate(code: string): void {
-    this.typedTemplate = code;
+    this.kept().keep(code);
   }
 
   /** Leaving the field saves it: every save of a technique is planned anew. */
-  protected flushTemplate(): void {
-    if (this.typedTemplate !== null && this.typedTemplate !== this.technique()?.template)
-      this.saveTemplate({ template: this.typedTemplate });
-    this.typedTemplate = null;
+  protected async flushTemplate(): Promise<void> {
+    const kept = this.kept();
+    const template = kept.read();
+    if (template === null) return;
+    if (template === this.technique()?.template || (await this.saveTemplate({ template }))) kept.forget();
   }
 
-  protected saveTemplate(part: Partial<Technique>): void {
+  protected async saveTemplate(part: Partial<Technique>): Promise<boolean> {
     const technique = this.technique();
-    if (technique) void this.log.saveTechniques([{ ...technique, ...part }], `Saved the template of ${technique.name}`);
+    if (!technique) return false;
+    return this.log.saveTechniques([{ ...technique, ...part }], `Saved the template of ${technique.name}`);
   }
 }
