@@ -54,6 +54,9 @@ interface Filled {
     .fields {
       margin: 16px 0;
     }
+    .remark {
+      margin: 12px 0;
+    }
   `,
 })
 export class SittingPage {

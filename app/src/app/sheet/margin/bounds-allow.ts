@@ -187,13 +187,13 @@ export class BoundsAllow {
     const border = all.findIndex(({ fit }) => fit === 'over');
     const end = border < 0 ? all.length : Math.min(border + 3, all.length);
     return all.slice(Math.max(0, end - 8), end).map(({ cost, fit, steps, largest, variable }) => {
-      const most = largest === Infinity ? 'any' : approximately(magnitude(largest));
+      const most = largest === Infinity ? null : approximately(magnitude(largest));
       return {
         cost: raised(`O(${cost})`),
         fit,
         length: lengthOf(steps.log10),
-        largest: `${variable} ≤ ${most}`,
-        title: `${approximately(steps)} steps at the bounds; ${most === 'any' ? `any ${variable} fits` : `fits up to ${variable} = ${most}`}`,
+        largest: most === null ? `any ${variable}` : `${variable} ≤ ${most}`,
+        title: `${approximately(steps)} steps at the bounds; ${most === null ? `any ${variable} fits` : `fits up to ${variable} = ${most}`}`,
       };
     });
   });
