@@ -1,7 +1,7 @@
 // How long estimates and plan take over a long log: `npm run bench:core`.
 import { Estimator, estimateLog } from '@lernen/core/estimate';
 import { type Log, logFrom } from '@lernen/core/log';
-import { type Plan, planDays } from '@lernen/core/plan';
+import { type Plan, Planner, planDays } from '@lernen/core/plan';
 import { largeLog } from './large-log';
 
 const now = new Date().toISOString();
@@ -13,7 +13,7 @@ const sizes = [
 ];
 const runs = 7;
 
-process.stdout.write('problems  sittings  days  estimate ms  plan ms  items  one more sitting ms\n');
+process.stdout.write('problems  sittings  days  estimate ms  plan ms  items  one more sitting ms  bound ms\n');
 for (const size of sizes) {
   const log = logFrom(largeLog(now, size));
   const times = Array.from({ length: runs }, () => {
@@ -36,10 +36,19 @@ for (const size of sizes) {
     of('plan').toFixed(0),
     times[0]?.items ?? 0,
     middle(eachSitting(log)).toFixed(0),
+    boundTime(log).toFixed(0),
   ];
   process.stdout.write(
-    `${row.map((cell, index) => String(cell).padStart([8, 9, 5, 12, 8, 6, 20][index] ?? 8)).join(' ')}\n`,
+    `${row.map((cell, index) => String(cell).padStart([8, 9, 5, 12, 8, 6, 20, 9][index] ?? 8)).join(' ')}\n`,
   );
+}
+
+/** Milliseconds that the bound takes beside a plan. */
+function boundTime(log: Log): number {
+  const planner = new Planner({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' });
+  const start = performance.now();
+  planner.standing();
+  return performance.now() - start;
 }
 
 /** Milliseconds from each of the last sittings, all before it being known, to the plan that follows from it. */

@@ -41,6 +41,7 @@ export class Planner {
   readonly tracks: readonly Track[];
   readonly schedule: Schedule;
   private readonly unplaced: UnplacedPin[] = [];
+  private known: Standing | null = null;
 
   constructor(private readonly input: PlanInput) {
     const { log, asOf, zone, estimates } = input;
@@ -63,7 +64,7 @@ export class Planner {
 
   /** What the plan adds to doing nothing, and what no plan could exceed; importance-weighted over the interviews. */
   standing(): Standing {
-    return standingOf(this.tracks, this.schedule);
+    return (this.known ??= standingOf(this.tracks, this.schedule));
   }
 
   /** What else was weighed for a day of the plan, and why it is not there; null for a day that is not in the plan. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Offer, bestPrices, usableMinutes } from './prices';
+import { type BestPrices, type Offer, Prices, bestPrices, usableMinutes } from './prices';
 
 /** The most gain of any choice of one offer a track at most within the minutes, by trying all. */
 function bestChoice(offers: readonly (readonly Offer[])[], minutes: readonly number[]): number {
@@ -22,6 +22,15 @@ const offer = fc.record({
   ),
 });
 
+/** One track for each of these lists of offers. */
+function bestFor(offers: readonly (readonly Offer[])[], minutes: readonly number[]): BestPrices {
+  return bestPrices(
+    offers.map((it) => ({ offers: it, count: 1 })),
+    minutes,
+    0,
+  );
+}
+
 describe('prices of minutes', () => {
   it('never give less than the best choice, whatever is offered', () => {
     const some = fc.record({
@@ -30,7 +39,13 @@ describe('prices of minutes', () => {
     });
     fc.assert(
       fc.property(some, ({ offers, minutes }) => {
-        expect(bestPrices(offers, minutes, 0).most).toBeGreaterThanOrEqual(bestChoice(offers, minutes) - 1e-9);
+        expect(
+          bestPrices(
+            offers.map((it) => ({ offers: it, count: 1 })),
+            minutes,
+            0,
+          ).most,
+        ).toBeGreaterThanOrEqual(bestChoice(offers, minutes) - 1e-9);
       }),
       { numRuns: 200 },
     );
@@ -40,16 +55,35 @@ describe('prices of minutes', () => {
     const offers = Array.from({ length: 6 }, (_, index): Offer[] => [
       { gain: 1 + index / 10, loads: [{ minutes: 10, days: [0] }] },
     ]);
-    const rich = bestPrices(offers, [100], 0);
+    const rich = bestFor(offers, [100]);
     expect(rich.most).toBeCloseTo(7.5, 3);
-    const poor = bestPrices(offers, [30], 0);
+    const poor = bestFor(offers, [30]);
     expect(poor.most).toBeCloseTo(1.5 + 1.4 + 1.3, 1);
-    expect(poor.byDay[0]).toBeGreaterThan(0.1);
+    expect(poor.prices.byDay[0]).toBeGreaterThan(0.1);
   });
 
-  it('judge with any prices what is offered by more tracks than they were sought with', () => {
-    const offers = Array.from({ length: 300 }, (): Offer[] => [{ gain: 1, loads: [{ minutes: 1, days: [0] }] }]);
-    expect(bestPrices(offers, [200], 0).most).toBeGreaterThanOrEqual(200 - 1e-9);
+  it('are the same for many tracks with the same offers as for each of them', () => {
+    const offers: Offer[] = [{ gain: 1, loads: [{ minutes: 1, days: [0, 1] }] }];
+    const together = bestPrices([{ offers, count: 300 }], [100, 100], 0);
+    const apart = bestFor(
+      Array.from({ length: 300 }, () => offers),
+      [100, 100],
+    );
+    expect(together.most).toBeCloseTo(apart.most, 9);
+    expect(together.most).toBeGreaterThanOrEqual(200 - 1e-9);
+  });
+
+  it('take of several days the cheapest', () => {
+    const prices = new Prices([3, 1, 2]);
+    const [dear, cheap]: Offer[] = [
+      { gain: 10, loads: [{ minutes: 4, days: [0] }] },
+      { gain: 10, loads: [{ minutes: 4, days: [0, 1, 2] }] },
+    ];
+    if (!dear || !cheap) throw new Error('no offers');
+    expect([prices.worth(dear), prices.worth(cheap), prices.cheapest([0, 2])]).toEqual([-2, 6, 2]);
+    expect(prices.best([dear, cheap])).toEqual({ offer: cheap, worth: 6 });
+    expect(prices.best([dear])).toEqual({ offer: null, worth: 0 });
+    expect(prices.ofAll([10, 20, 30])).toBe(110);
   });
 });
 

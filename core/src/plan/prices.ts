@@ -10,38 +10,101 @@ export interface Offer {
   readonly loads: readonly Load[];
 }
 
-export interface Prices {
-  /** Of a minute on each day. */
-  readonly byDay: readonly number[];
+/** The offers of a track, of which one at most is taken, and how many tracks have just these. */
+export interface Supply {
+  readonly offers: readonly Offer[];
+  readonly count: number;
+}
+
+export interface BestPrices {
+  readonly prices: Prices;
   /** What the minutes of all days and the best offers above their prices are worth: no choice of offers gives more. */
   readonly most: number;
 }
 
-const rounds = 80;
-/** Prices are sought with so many tracks; with all of them they are judged. */
-const mostTracks = 150;
+/** Of a minute on each day. */
+export class Prices {
+  private readonly known = new Map<readonly number[], number>();
+
+  constructor(readonly byDay: readonly number[]) {}
+
+  /** Of some days the one on which minutes cost least. Tracks share their lists of days: each is searched once. */
+  cheapest(days: readonly number[]): number {
+    let best = this.known.get(days);
+    if (best === undefined) {
+      best = days[0] ?? 0;
+      for (const day of days) if (this.of(day) < this.of(best)) best = day;
+      this.known.set(days, best);
+    }
+    return best;
+  }
+
+  /** What an offer gives above its price. */
+  worth({ gain, loads }: Offer): number {
+    let left = gain;
+    for (const { minutes, days } of loads) left -= minutes * this.of(this.cheapest(days));
+    return left;
+  }
+
+  /** The offer that is worth most above its price, and by how much; none where none is. */
+  best(offers: readonly Offer[]): { readonly offer: Offer | null; readonly worth: number } {
+    let best: Offer | null = null;
+    let worth = 0;
+    for (const offer of offers) {
+      if (offer.gain <= worth) continue;
+      const left = this.worth(offer);
+      if (left > worth) [best, worth] = [offer, left];
+    }
+    return { offer: best, worth };
+  }
+
+  /** What all minutes cost. */
+  ofAll(minutes: readonly number[]): number {
+    return minutes.reduce((sum, given, day) => sum + given * this.of(day), 0);
+  }
+
+  private of(day: number): number {
+    return this.byDay[day] ?? 0;
+  }
+}
+
+const rounds = 120;
+/** Between so many rounds offers are left out that are not near to being worth their price, as a share of their gain. */
+const narrowedEvery = 20;
+const nearness = 0.25;
 
 /**
  * Prices for the minutes of each day that bound best what can be had, one offer a track at most, within the minutes
- * (Lagrangian relaxation; subgradient steps after Polyak 1969, towards what is `reached` already).
+ * (Lagrangian relaxation; subgradient steps after Polyak 1969, towards what is `reached` already). The search may go on
+ * from prices known `before`.
  */
-export function bestPrices(offers: readonly (readonly Offer[])[], minutes: readonly number[], reached: number): Prices {
-  const foremost = [...offers].sort((a, b) => densest(b) - densest(a)).slice(0, mostTracks);
-  const start = uniformPrice(foremost, minutes);
-  let prices: readonly number[] = minutes.map(() => start);
-  let best: Prices = { byDay: prices, most: Infinity };
+export function bestPrices(
+  supplies: readonly Supply[],
+  minutes: readonly number[],
+  reached: number,
+  before = uniformPrices(supplies, minutes),
+): BestPrices {
+  let prices = before;
+  let best: BestPrices = { prices, most: Infinity };
   let eagerness = 1;
+  let near = supplies;
   for (let round = 0; round < rounds; round++) {
-    const { most, used } = judge(foremost, minutes, prices);
-    if (most < best.most) best = { byDay: prices, most };
-    else eagerness *= 0.95;
+    if (round % narrowedEvery === 0) near = supplies.map((supply) => narrowed(supply, prices));
+    const { most, used } = judge(near, minutes, prices);
+    if (most < best.most) best = { prices, most };
+    else eagerness *= 0.97;
     const slopes = minutes.map((given, day) => given - (used[day] ?? 0));
     const square = slopes.reduce((sum, it) => sum + it * it, 0);
     if (square === 0) break;
     const step = (eagerness * Math.max(most - reached, 0)) / square;
-    prices = prices.map((price, day) => Math.max(price - step * (slopes[day] ?? 0), 0));
+    prices = new Prices(prices.byDay.map((price, day) => Math.max(price - step * (slopes[day] ?? 0), 0)));
   }
-  return { byDay: best.byDay, most: judge(offers, minutes, best.byDay).most };
+  return { prices: best.prices, most: judge(supplies, minutes, best.prices).most };
+}
+
+/** Without the offers that are far from being worth their price. */
+function narrowed({ offers, count }: Supply, prices: Prices): Supply {
+  return { offers: offers.filter((offer) => prices.worth(offer) > -nearness * offer.gain), count };
 }
 
 /** For every number of minutes up to the most, how many of them can be filled with things of these lengths. */
@@ -56,72 +119,54 @@ export function usableMinutes(lengths: ReadonlySet<number>, most: number): numbe
   return usable;
 }
 
+/** The most gain for a minute among some offers. */
+export function densest(offers: readonly Offer[]): number {
+  let most = 0;
+  for (const { gain, loads } of offers) most = Math.max(most, gain / minutesOf(loads));
+  return most;
+}
+
 function judge(
-  offers: readonly (readonly Offer[])[],
+  supplies: readonly Supply[],
   minutes: readonly number[],
-  prices: readonly number[],
+  prices: Prices,
 ): { readonly most: number; readonly used: readonly number[] } {
-  // Offers of a track share their lists of days: each is searched once.
-  const known = new Map<readonly number[], number>();
-  const cheapest = (days: readonly number[]): number => {
-    let day = known.get(days);
-    if (day === undefined) known.set(days, (day = cheapestOf(days, prices)));
-    return day;
-  };
-  const costOf = ({ loads }: Offer): number => {
-    let cost = 0;
-    for (const load of loads) cost += load.minutes * (prices[cheapest(load.days)] ?? 0);
-    return cost;
-  };
   const used = minutes.map(() => 0);
-  let most = minutes.reduce((sum, given, day) => sum + given * (prices[day] ?? 0), 0);
-  for (const some of offers) {
-    let taken: Offer | null = null;
-    let worth = 0;
-    for (const offer of some) {
-      if (offer.gain <= worth) continue;
-      const left = offer.gain - costOf(offer);
-      if (left > worth) [taken, worth] = [offer, left];
-    }
-    most += worth;
-    for (const { minutes: load, days } of taken?.loads ?? []) {
-      const day = cheapest(days);
-      used[day] = (used[day] ?? 0) + load;
+  let most = prices.ofAll(minutes);
+  for (const { offers, count } of supplies) {
+    const { offer, worth } = prices.best(offers);
+    most += count * worth;
+    for (const load of offer?.loads ?? []) {
+      const day = prices.cheapest(load.days);
+      used[day] = (used[day] ?? 0) + count * load.minutes;
     }
   }
   return { most, used };
 }
 
-function cheapestOf(days: readonly number[], prices: readonly number[]): number {
-  let best = days[0] ?? 0;
-  for (const day of days) if ((prices[day] ?? 0) < (prices[best] ?? 0)) best = day;
-  return best;
-}
-
-/** The best price if a minute were worth the same on all days; the bound is convex in it. */
-function uniformPrice(offers: readonly (readonly Offer[])[], minutes: readonly number[]): number {
+/** The best prices if a minute were worth the same on all days; the bound is convex in it. */
+export function uniformPrices(supplies: readonly Supply[], minutes: readonly number[]): Prices {
   const total = minutes.reduce((sum, it) => sum + it, 0);
-  const taken = offers.map((some) =>
-    some.map(({ gain, loads }) => ({ gain, minutes: loads.reduce((sum, it) => sum + it.minutes, 0) })),
-  );
+  const taken = supplies.map(({ offers, count }) => ({
+    count,
+    offers: offers.map(({ gain, loads }) => ({ gain, minutes: minutesOf(loads) })),
+  }));
   const at = (price: number): number =>
     taken.reduce(
-      (sum, some) => sum + some.reduce((best, it) => Math.max(best, it.gain - price * it.minutes), 0),
+      (sum, { offers, count }) =>
+        sum + count * offers.reduce((best, it) => Math.max(best, it.gain - price * it.minutes), 0),
       price * total,
     );
   let [low, high] = [0, 1e-6];
-  for (const some of taken) for (const offer of some) high = Math.max(high, offer.gain / offer.minutes);
+  for (const { offers } of supplies) high = Math.max(high, densest(offers));
   for (let step = 0; step < 30; step++) {
     const [left, right] = [low + (high - low) / 3, high - (high - low) / 3];
     if (at(left) <= at(right)) high = right;
     else low = left;
   }
-  return (low + high) / 2;
+  return new Prices(minutes.map(() => (low + high) / 2));
 }
 
-/** The most gain for a minute among some offers. */
-function densest(offers: readonly Offer[]): number {
-  let most = 0;
-  for (const { gain, loads } of offers) most = Math.max(most, gain / loads.reduce((sum, it) => sum + it.minutes, 0));
-  return most;
+function minutesOf(loads: readonly Load[]): number {
+  return loads.reduce((sum, it) => sum + it.minutes, 0);
 }

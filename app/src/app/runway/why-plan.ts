@@ -76,8 +76,9 @@ import { KindMark } from '../ui/kind-mark';
           </p>
           @if (share() !== null) {
             <p class="second">
-              No plan within your minutes could add more than {{ points(it.most ?? 0) }} under the same estimates: this
-              one has at least {{ share() }} % of what there is.
+              No plan within your minutes could add more than {{ points(it.most) }} under the same estimates: this one
+              has at least {{ share() }} % of what there is. The limit is generous, for it lets every review come at its
+              best moment.
             </p>
           }
         } @else {
@@ -149,7 +150,7 @@ export class WhyPlan {
   protected readonly standing = signal<Standing | null>(null);
   protected readonly share = computed(() => {
     const it = this.standing();
-    return it?.most != null && it.most > 1e-6 ? Math.floor((100 * it.reached) / it.most) : null;
+    return it && it.most > 1e-6 ? Math.floor((100 * it.reached) / it.most) : null;
   });
 
   constructor() {
