@@ -45,7 +45,11 @@ describe('the runway', () => {
     await page.until(() => page.text.includes('A day off.'));
     expect(page.log.settings().exceptions[dayIn(2)]).toBe(0);
     expect(items()).toEqual([]);
-    for (const nonsense of ['-5', '12.5', '1000', '']) await page.fill('minutes', nonsense);
+    for (const nonsense of ['-5', '12.5', '1000', '']) {
+      await page.fill('minutes', nonsense);
+      expect(page.said).toBe(`${nonsense || 'That'} is not a whole number from 0 to 960. It stays at 0.`);
+      expect(page.field('minutes').value).toBe('0');
+    }
     expect(page.log.settings().exceptions[dayIn(2)]).toBe(0);
     await page.fill('minutes', '90');
     await page.until(() => page.log.settings().exceptions[dayIn(2)] === 90);

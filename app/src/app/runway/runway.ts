@@ -5,6 +5,7 @@ import type { PlanItem } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
 import { Reasons } from '../store/reasons';
 import { cityOf, longDay, shortDay, timeIn } from '../ui/dates';
 import { KindMark } from '../ui/kind-mark';
@@ -30,6 +31,7 @@ export class Runway {
   protected readonly clock = inject(Clock);
   protected readonly reasons = inject(Reasons);
   private readonly router = inject(Router);
+  private readonly notices = inject(Notices);
   /** The day that is open, from the address. */
   readonly day = input<string>();
   protected readonly percent = percent;
@@ -86,13 +88,13 @@ export class Runway {
     return minutesOn(date, this.log.settings());
   }
 
-  protected setWeekday(weekday: keyof typeof weekdayWords, text: string): void {
-    const minutes = readMinutes(text);
+  protected setWeekday(weekday: keyof typeof weekdayWords, event: Event): void {
+    const minutes = this.notices.numberIn(event, this.log.settings().week[weekday]);
     if (minutes !== null) void this.log.saveSettings(({ week }) => ({ week: { ...week, [weekday]: minutes } }));
   }
 
-  protected setException(date: string, text: string): void {
-    const minutes = readMinutes(text);
+  protected setException(date: string, event: Event): void {
+    const minutes = this.notices.numberIn(event, this.minutes(date));
     if (minutes !== null)
       void this.log.saveSettings(({ exceptions }) => ({ exceptions: { ...exceptions, [date]: minutes } }));
   }
@@ -133,10 +135,4 @@ export class Runway {
       : `Saved the interview at ${interview.employer}; the plan follows`;
     if (await this.log.saveInterview(interview, label)) this.edited.set(null);
   }
-}
-
-/** Whole minutes of a day, or null for what is none. */
-function readMinutes(text: string): number | null {
-  const minutes = Number(text);
-  return text.trim() === '' || !Number.isInteger(minutes) || minutes < 0 || minutes > 960 ? null : minutes;
 }

@@ -196,9 +196,11 @@ export class RecordsSetup {
   }
 
   protected async backUp(): Promise<void> {
-    const isTaken = await this.diskBackups.backUp();
-    this.notices.say(isTaken ? 'Backed up to disk.' : 'The server did not take the backup. Is it still running?');
-    this.backups.set(await listBackups());
+    await this.attempt(async () => {
+      const isTaken = await this.diskBackups.backUp();
+      this.notices.say(isTaken ? 'Backed up to disk.' : 'The server did not take the backup. Is it still running?');
+      this.backups.set(await listBackups());
+    });
   }
 
   protected async persist(): Promise<void> {

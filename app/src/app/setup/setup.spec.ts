@@ -1,6 +1,6 @@
 import { formatArchive, archiveFrom } from '@lernen/core/archive';
 import { catalogue, noRecords } from '@lernen/core/log';
-import { someProblem, someSitting } from '../testing/database';
+import { someProblem, someSettings, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Setup } from './setup';
 
@@ -33,6 +33,38 @@ describe('Setup', () => {
     await page.fill('Target for hard', '0');
     await page.settle();
     expect(page.log.settings().targetMinutes.hard).toBe(50);
+    expect(page.said).toBe('0 is not a whole number from 1 to 480. It stays at 50.');
+    expect(page.field('Target for hard').value).toBe('50');
+  });
+
+  it('gives a command another key, but none that another command has', async () => {
+    page = await openPage(Setup, '/setup');
+    const [first, second] = page.all('input.key') as HTMLInputElement[];
+    if (!first || !second) throw new Error('no keys');
+    const press = async (field: HTMLInputElement, key: string): Promise<void> => {
+      field.value = key;
+      field.dispatchEvent(new Event('change'));
+      await page.settle();
+    };
+    const [old, taken] = [first.value, second.value];
+    await press(first, taken);
+    expect(page.said).toMatch(new RegExp(`“${taken}” is the key for “.+” already.`));
+    expect(first.value).toBe(old);
+    await press(first, 'Y');
+    await page.until(() => Object.values(page.log.settings().keys).includes('y'));
+  });
+
+  it('reckons with the steps a second of a language, and with the shipped ones where none are given', async () => {
+    page = await openPage(Setup, '/setup', { settings: { ...someSettings, language: 'python' } });
+    const field = 'Simple steps it does in a second, in millions';
+    const shipped = page.field(field).value;
+    await page.fill(field, '12.5');
+    await page.until(() => page.log.settings().stepsPerSecond['python'] === 12.5e6);
+    await page.fill(field, '0');
+    expect(page.said).toBe('0 is not a number from 0.1 to 100000. It stays at 12.5.');
+    await page.fill(field, '');
+    await page.until(() => page.field(field).value === shipped);
+    expect(page.log.settings().stepsPerSecond).toEqual({});
   });
 
   it('adds, renames, hides and merges techniques without losing what was logged with them', async () => {
@@ -46,6 +78,11 @@ describe('Setup', () => {
     await page.fill('Name of Heap', 'Priority heap');
     await page.until(() => page.log.techniquesById().get('heap')?.name === 'Priority heap');
     expect(page.log.techniquesById().get('heap')?.aliases).toContain('Heap');
+    await page.fill('Name of Priority heap', 'lantern  Sweep');
+    expect(page.said).toBe('There is a technique called Lantern sweep.');
+    await page.fill('Name of Priority heap', '…');
+    expect(page.said).toBe('Write a name with letters or digits.');
+    expect(page.field('Name of Priority heap').value).toBe('Priority heap');
     expect(page.log.log().techniques).toHaveSize(catalogue.length + 1);
     expect(page.log.problemsById().get(problem.id)?.techniques).toEqual(['heap']);
   });

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { rateOf, shippedRates } from '@lernen/core/cost';
 import { weekdays } from '@lernen/core/log';
 import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
 import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
 import { RecordsSetup } from './records-setup';
 import { TechniquesSetup } from './techniques-setup';
@@ -40,13 +41,7 @@ const weekdayNames = {
           >
           <label class="field"
             ><span>Goal, chance of an unaided solve in time, %</span
-            ><input
-              class="box mono"
-              type="number"
-              min="30"
-              max="99"
-              [value]="goal()"
-              (change)="setGoal(valueOf($event))"
+            ><input class="box mono" type="number" min="30" max="99" [value]="goal()" (change)="setGoal($event)"
           /></label>
           @for (it of difficulties; track it) {
             <label class="field"
@@ -57,7 +52,7 @@ const weekdayNames = {
                 min="1"
                 max="480"
                 [value]="log.settings().targetMinutes[it]"
-                (change)="setTarget(it, valueOf($event))"
+                (change)="setTarget(it, $event)"
             /></label>
           }
           <label class="field"
@@ -87,7 +82,7 @@ const weekdayNames = {
               step="any"
               [disabled]="log.settings().language === null"
               [value]="rate() / 1e6"
-              (change)="setRate(valueOf($event))"
+              (change)="setRate($event)"
           /></label>
         </div>
       </section>
@@ -136,6 +131,7 @@ const weekdayNames = {
 export class Setup {
   protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
+  private readonly notices = inject(Notices);
   protected readonly themes = ['system', 'light', 'dark'] as const;
   protected readonly languages = Object.keys(shippedRates);
   protected readonly difficulties = ['easy', 'medium', 'hard'] as const;
@@ -157,12 +153,14 @@ export class Setup {
   }
 
   /** What the bounds allow is reckoned with it; an empty field goes back to the shipped rate. */
-  protected setRate(value: string): void {
-    const rate = Number(value) * 1e6;
+  protected setRate(event: Event): void {
+    const isShipped = valueOf(event) === '';
+    const rate = isShipped ? null : this.notices.numberIn(event, this.rate() / 1e6);
+    if (rate === null && !isShipped) return;
     void this.log.saveSettings(({ language, stepsPerSecond }) => {
       if (language === null) return {};
       const { [language]: _old, ...others } = stepsPerSecond;
-      return { stepsPerSecond: rate > 0 && rate <= 1e12 ? { ...others, [language]: rate } : others };
+      return { stepsPerSecond: rate === null ? others : { ...others, [language]: rate * 1e6 } };
     });
   }
 
@@ -170,18 +168,17 @@ export class Setup {
     void this.log.saveSettings({ theme: this.themes.find((it) => it === value) ?? 'system' });
   }
 
-  protected setGoal(text: string): void {
-    const goal = Number(text);
-    if (goal >= 30 && goal <= 99) void this.log.saveSettings({ goal: goal / 100 });
+  protected setGoal(event: Event): void {
+    const goal = this.notices.numberIn(event, this.goal());
+    if (goal !== null) void this.log.saveSettings({ goal: goal / 100 });
   }
 
-  protected setTarget(difficulty: 'easy' | 'medium' | 'hard', text: string): void {
-    const minutes = Number(text);
-    if (Number.isInteger(minutes) && minutes >= 1 && minutes <= 480) {
+  protected setTarget(difficulty: 'easy' | 'medium' | 'hard', event: Event): void {
+    const minutes = this.notices.numberIn(event, this.log.settings().targetMinutes[difficulty]);
+    if (minutes !== null)
       void this.log.saveSettings(({ targetMinutes }) => ({
         targetMinutes: { ...targetMinutes, [difficulty]: minutes },
       }));
-    }
   }
 
   protected setFirstDay(value: string): void {
@@ -200,8 +197,9 @@ export class Setup {
   protected setKey(command: ShortcutCommand, event: Event): void {
     const field = event.target as HTMLInputElement;
     const key = field.value.trim().toLowerCase();
-    const isTaken = this.commands.some((other) => other !== command && this.keyOf(other) === key);
-    if (key.length !== 1 || isTaken) field.value = this.keyOf(command);
+    const other = this.commands.find((it) => it !== command && this.keyOf(it) === key);
+    if (other) this.notices.fail(`“${key}” is the key for “${shortcutWords[other]}” already.`);
+    if (other || key.length !== 1) field.value = this.keyOf(command);
     else void this.log.saveSettings(({ keys }) => ({ keys: { ...keys, [command]: key } }));
   }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/log';
 import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
 import { TechniquePicker } from '../ui/technique-picker';
 import { valueOf } from '../ui/value-of';
 
@@ -105,6 +106,7 @@ import { valueOf } from '../ui/value-of';
 export class TechniquesSetup {
   protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
+  private readonly notices = inject(Notices);
   protected readonly name = signal('');
   protected readonly family = signal('My own');
   protected readonly families = computed(() => [
@@ -141,6 +143,14 @@ export class TechniquesSetup {
     const field = event.target as HTMLInputElement;
     const name = field.value.trim();
     if (name === '' || name === technique.name) {
+      field.value = technique.name;
+      return;
+    }
+    const taken = this.log.log().techniques.find(({ id, name: known }) => {
+      return id !== technique.id && techniqueIdFrom(known) === techniqueIdFrom(name);
+    });
+    if (taken || techniqueIdFrom(name) === '') {
+      this.notices.fail(taken ? `There is a technique called ${taken.name}.` : 'Write a name with letters or digits.');
       field.value = technique.name;
       return;
     }

@@ -77,8 +77,10 @@ describe('long work on files', () => {
 
   it('can be stopped: whoever waits is told, nothing was written, and the next work begins anew', async () => {
     const waiting = failure(files.importArchive(formatArchive(await readBack()), 'Stopped', () => undefined));
+    const alsoWaiting = failure(files.exportSheets());
     files.stop();
     expect(await waiting).toBe('Stopped. Nothing was written.');
+    expect(await alsoWaiting).toBe('Stopped. Nothing was written.');
     expect(await database.journal.count()).toBe(1);
     expect(readArchive(await files.exportArchive()).sittings).toHaveSize(practice.sittings.length);
   });

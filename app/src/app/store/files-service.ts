@@ -12,7 +12,7 @@ export class Files {
   private readonly clock = inject(Clock);
   private worker: Worker | null = null;
   private api: Remote<FilesApi> | null = null;
-  private rejectRunning: ((reason: Error) => void) | null = null;
+  private readonly running = new Set<(reason: Error) => void>();
 
   exportArchive(): Promise<string> {
     return this.run((api) => api.exportArchive(this.world, this.clock.now()));
@@ -67,14 +67,16 @@ export class Files {
     this.worker?.terminate();
     this.worker = null;
     this.api = null;
-    this.rejectRunning?.(new Error('Stopped. Nothing was written.'));
-    this.rejectRunning = null;
+    for (const reject of this.running) reject(new Error('Stopped. Nothing was written.'));
+    this.running.clear();
   }
 
   private run<T>(work: (api: Remote<FilesApi>) => Promise<T>): Promise<T> {
     return new Promise<T>((resolve, reject) => {
-      this.rejectRunning = reject;
-      work(this.start()).then(resolve, reject);
+      this.running.add(reject);
+      void work(this.start())
+        .then(resolve, reject)
+        .finally(() => this.running.delete(reject));
     });
   }
 

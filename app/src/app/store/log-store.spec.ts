@@ -61,6 +61,20 @@ describe('the log store', () => {
     expect(store.log().choices).toEqual([]);
   });
 
+  it('says when the database fails, and goes on once it is there again', async () => {
+    const problem = someProblem();
+    await store.saveAndSay({ problems: [problem] }, 'Added');
+    const seq = (await database.journal.orderBy('seq').last())?.seq ?? 0;
+    database.close();
+    await expectAsync(store.catchUp()).toBeRejected();
+    await store.undo(seq);
+    expect(notices.current()?.kind).toBe('failed');
+    expect(await store.saveProblem({ ...problem, title: 'Renamed' })).toBeFalse();
+    await database.open();
+    expect(await store.saveProblem({ ...problem, title: 'Renamed' })).toBeTrue();
+    expect(store.problemsById().get(problem.id)?.title).toBe('Renamed');
+  });
+
   it('takes over what another tab wrote', async () => {
     const problem = someProblem('Written elsewhere');
     await write(database, { problems: [problem], sittings: [someSitting(problem.id)] }, 'Elsewhere');

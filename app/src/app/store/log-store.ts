@@ -61,12 +61,14 @@ export const LogStore = signalStore(
     let reading: Promise<void> = Promise.resolve();
     let saving: Promise<void> = Promise.resolve();
 
-    /** One catch-up after the other: two at once would read the same entries. */
+    /** One catch-up after the other: two at once would read the same entries. One that fails does not end the rest. */
     const catchUp = (): Promise<void> => {
-      reading = reading.then(async () => {
-        if (await reader.catchUp())
-          patchState(store, { log: reader.log(), isLoaded: true, changeCount: store.changeCount() + 1 });
-      });
+      reading = reading
+        .catch(() => undefined)
+        .then(async () => {
+          if (await reader.catchUp())
+            patchState(store, { log: reader.log(), isLoaded: true, changeCount: store.changeCount() + 1 });
+        });
       return reading;
     };
 
@@ -77,10 +79,14 @@ export const LogStore = signalStore(
     };
 
     const undoEntry = async (seq: number): Promise<void> => {
-      const { restored, left } = await undo(database, seq, newId);
-      await catchUp();
-      const rest = left > 0 ? ` ${left} changed again since and stayed.` : '';
-      notices.say(restored > 0 ? `Undone.${rest}` : `There was nothing left to undo.${rest}`);
+      try {
+        const { restored, left } = await undo(database, seq, newId);
+        await catchUp();
+        const rest = left > 0 ? ` ${left} changed again since and stayed.` : '';
+        notices.say(restored > 0 ? `Undone.${rest}` : `There was nothing left to undo.${rest}`);
+      } catch (error) {
+        notices.fail(error);
+      }
     };
 
     /** Saves and offers to undo it; says what is wrong instead when it cannot be saved. */

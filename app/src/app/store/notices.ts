@@ -1,4 +1,5 @@
 import { Injectable, signal } from '@angular/core';
+import { numberIn } from '../ui/value-of';
 
 export interface Notice {
   readonly id: number;
@@ -25,6 +26,14 @@ export class Notices {
   fail(error: unknown): void {
     const text = error instanceof Error ? error.message : String(error);
     this.show({ id: ++this.count, text, kind: 'failed', action: null });
+  }
+
+  /** The number in a field that was `before`; null, and what it may be is said, when it is none. */
+  numberIn(event: Event, before: number): number | null {
+    const read = numberIn(event, before);
+    if (typeof read === 'number') return read;
+    this.fail(read);
+    return null;
   }
 
   clear(): void {
