@@ -33,7 +33,15 @@ test('the app goes on when the server is gone, and a backup is offered to an emp
     const fresh = new Lernen(await (await browser.newContext()).newPage(), server);
     await fresh.open();
     await fresh.page.getByRole('button', { name: 'Restore it' }).click();
-    await expect(fresh.page.getByText('Restored 1 problems and 1 sittings.')).toBeVisible();
+    await expect(fresh.page.getByText('Restored 1 problem and 1 sitting.')).toBeVisible();
+
+    // One that began without it can have it later.
+    const third = new Lernen(await (await browser.newContext()).newPage(), server);
+    await third.startEmpty();
+    await third.go('Setup');
+    await third.page.getByRole('button', { name: 'Bring it back' }).click();
+    await expect(third.page.getByText('problems: 1 added, 0 changed, 0 left as they were')).toBeVisible();
+    await third.page.close();
 
     // Every place has been fetched by now: from here on the server may go.
     await fresh.page.waitForTimeout(4000);

@@ -9,8 +9,9 @@ export interface BackupFile {
   readonly bytes: number;
 }
 
-/** Backups kept before the oldest is removed. */
+/** The newest backups that are kept, and beside them the last of each of so many days that have any. */
 export const backupsKept = 20;
+export const backupDaysKept = 30;
 
 /** Backups closer together than this replace each other, so that those kept reach back over many evenings. */
 export const leastGapMinutes = 10;
@@ -19,7 +20,8 @@ const namePattern = /^lernen-\d{8}T\d{9}Z\.json$/;
 
 /**
  * A folder of archive files. Each is written beside its place and then renamed into it, so that a crash leaves either
- * the whole file or none; of those that lie close together the last one stays, and of all only `backupsKept`.
+ * the whole file or none; of those that lie close together the last one stays, of all the newest `backupsKept`, and of
+ * earlier days the last one each.
  */
 export class BackupFolder {
   private writing: Promise<unknown> = Promise.resolve();
@@ -96,9 +98,13 @@ function surplus(names: readonly string[]): string[] {
     const isNewest = after === undefined;
     return isNewest || before === undefined || timeOf(name) - timeOf(before) >= leastGapMinutes * 60_000;
   });
-  const kept = new Set(spaced.slice(-backupsKept));
+  const lastOfDays = new Map(names.map((name) => [name.slice(0, dayEnd), name]));
+  const kept = new Set([...spaced.slice(-backupsKept), ...[...lastOfDays.values()].slice(-backupDaysKept)]);
   return names.filter((name) => !kept.has(name));
 }
+
+/** Where the day of a name ends: `lernen-20261124`. */
+const dayEnd = 15;
 
 /** Milliseconds since the epoch, from `lernen-20261124T180000000Z.json`. */
 function timeOf(name: string): number {

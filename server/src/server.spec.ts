@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
 import { noRecords } from '@lernen/core/log';
 import { pino } from 'pino';
-import { BackupFolder, backupsKept, leastGapMinutes } from './backup-folder';
+import { BackupFolder, backupDaysKept, backupsKept, leastGapMinutes } from './backup-folder';
 import { BusyPortError, MissingBuildError } from './errors';
 import { type RunningServer, startServer } from './server';
 
@@ -137,6 +137,19 @@ describe('the backup folder', () => {
     expect(files).toHaveSize(backupsKept);
     expect(await readFile(join(folder, files.at(-1) ?? ''), 'utf8')).toBe(`{"n":${backupsKept + 4}}`);
     expect((await backups.list())[0]?.name).toBe(files.at(-1) ?? '');
+  });
+
+  it('keeps the last of every day for a month beside them, so that a busy evening pushes nothing old out', async () => {
+    const backups = new BackupFolder(folder);
+    const at = (day: number, minute: number): Date => new Date(Date.UTC(2026, 9, day, 18, minute));
+    for (let day = 1; day <= 33; day++)
+      for (const minute of [0, 30]) await backups.write(`{"day":${day},"minute":${minute}}`, at(day, minute));
+    for (let index = 1; index <= 25; index++) await backups.write(`{"busy":${index}}`, at(34, index * leastGapMinutes));
+    const texts = await Promise.all((await backups.list()).map(({ name }) => backups.read(name)));
+    expect(texts.slice(0, backupsKept).every((text) => text?.includes('busy'))).toBeTrue();
+    expect(texts.slice(backupsKept)).toEqual(
+      Array.from({ length: backupDaysKept - 1 }, (_, index) => `{"day":${33 - index},"minute":30}`),
+    );
   });
 
   it('thins out what was written within minutes, and always keeps the last', async () => {

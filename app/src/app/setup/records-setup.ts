@@ -10,7 +10,7 @@ import { Notices } from '../store/notices';
 import { WORLD } from '../store/world';
 import { timeIn } from '../ui/dates';
 import { download } from '../ui/download';
-import { counted } from '../ui/words';
+import { counted, kilobytes } from '../ui/words';
 import { CsvWizard } from './csv-wizard';
 
 type Merged = Awaited<ReturnType<Files['importArchive']>>;
@@ -98,9 +98,22 @@ interface Failure {
           <p>
             {{ counted(found.length, 'backup') }} on disk{{
               found[0] ? ', the last of ' + timeIn(found[0].writtenAt, clock.zone) : ''
-            }}. A backup is written after changes; the last 20 stay.
+            }}. A backup is written after changes; the last 20 stay, and the last of each day for a month.
           </p>
-          <p class="actions"><button type="button" class="button" (click)="backUp()">Back up now</button></p>
+          <p class="actions">
+            <button type="button" class="button" (click)="backUp()">Back up now</button>
+            @if (found.length > 0) {
+              <select class="box backup" aria-label="Backup" #chosen>
+                @for (it of found; track it.name) {
+                  <option [value]="it.name">{{ timeIn(it.writtenAt, clock.zone) }}, {{ kilobytes(it.bytes) }}</option>
+                }
+              </select>
+              <button type="button" class="button" [disabled]="progress() !== null" (click)="bringBack(chosen.value)">
+                Bring it back
+              </button>
+            }
+          </p>
+          <p class="second">A backup is merged: what you changed or removed since stays so. It can be undone.</p>
         } @else {
           <p class="second">The server does not answer, so nothing is backed up to disk now. Everything else works.</p>
         }
@@ -117,6 +130,12 @@ interface Failure {
     }
     .actions {
       margin-top: 8px;
+    }
+    .actions + .second {
+      margin-top: 6px;
+    }
+    .backup.box {
+      width: auto;
     }
     .failure {
       margin: 12px 0;
@@ -143,6 +162,7 @@ export class RecordsSetup {
   private readonly notices = inject(Notices);
   private readonly diskBackups = inject(DiskBackups);
   protected readonly counted = counted;
+  protected readonly kilobytes = kilobytes;
   protected readonly timeIn = timeIn;
   protected readonly progress = signal<number | null>(null);
   protected readonly failure = signal<Failure | null>(null);
@@ -203,6 +223,13 @@ export class RecordsSetup {
     });
   }
 
+  protected bringBack(name: string): Promise<void> {
+    return this.attempt(async () => {
+      const merged = await this.diskBackups.bringBack(name, (share) => this.progress.set(share));
+      await this.sayMerged(merged, 'a backup');
+    });
+  }
+
   protected async persist(): Promise<void> {
     this.isPersistent.set(await navigator.storage.persist());
   }
@@ -227,7 +254,8 @@ export class RecordsSetup {
         (it) => `${it}: ${counts[it].added} added, ${counts[it].changed} changed, ${counts[it].left} left as they were`,
       );
     this.said.set(parts.length > 0 ? `${parts.join('; ')}.` : 'There is nothing in it.');
-    if (seq !== null) this.notices.say(`Imported ${name}.`, { label: 'Undo', run: () => void this.undo(seq) });
+    if (seq === null) this.notices.say(`There was nothing new in ${name}.`);
+    else this.notices.say(`Imported ${name}.`, { label: 'Undo', run: () => void this.undo(seq) });
   }
 
   private async undo(seq: number): Promise<void> {

@@ -1,5 +1,5 @@
 import { Injectable, effect, inject } from '@angular/core';
-import { sendBackup } from '../data/backup-client';
+import { fetchBackup, sendBackup } from '../data/backup-client';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
 import { DATABASE, WORLD } from './world';
@@ -38,6 +38,13 @@ export class DiskBackups {
     const isTaken = await sendBackup(await this.files.exportArchive());
     if (isTaken) await this.database.local.put({ key: sentKey, value: last });
     return isTaken;
+  }
+
+  /** Merges a backup into what is here; what was changed since stays. @throws {Error} when it cannot be had. */
+  async bringBack(name: string, onProgress: (share: number) => void): ReturnType<Files['importArchive']> {
+    const text = await fetchBackup(name);
+    if (text === null) throw new Error('The backup could not be read. Is the server still running?');
+    return this.files.importArchive(text, 'Brought a backup back', onProgress);
   }
 
   private async backUpIfOwed(): Promise<void> {

@@ -63,6 +63,11 @@ export function counted(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
 
+/** The size of a file: `12 kB`. */
+export function kilobytes(bytes: number): string {
+  return `${Math.max(Math.round(bytes / 1000), 1)} kB`;
+}
+
 /** When recall is one half, as the end of a sentence about a problem: “about 12 days from now”. */
 export function halfText(daysToHalf: number): string {
   const days = Math.round(Math.abs(daysToHalf));

@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { type DiskBackup, fetchBackup, listBackups } from '../data/backup-client';
+import { type DiskBackup, listBackups } from '../data/backup-client';
 import { Clock } from '../store/clock';
-import { Files } from '../store/files-service';
+import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { timeIn } from '../ui/dates';
+import { counted, kilobytes } from '../ui/words';
 
 /** The first visit: three ways on, and a fourth where a backup lies on this machine. */
 @Component({
@@ -23,7 +24,7 @@ import { timeIn } from '../ui/dates';
           <div class="remark">
             <p>
               <b>There is a backup on this machine</b> from {{ timeIn(found.writtenAt, clock.zone) }},
-              {{ kilobytes(found.bytes) }} kB, and this browser holds no records.
+              {{ kilobytes(found.bytes) }}, and this browser holds no records.
             </p>
             <p class="actions">
               <button type="button" class="button main" [disabled]="isRestoring()" (click)="restore(found)">
@@ -94,20 +95,17 @@ import { timeIn } from '../ui/dates';
 })
 export class Welcome {
   private readonly router = inject(Router);
-  private readonly files = inject(Files);
+  private readonly backups = inject(DiskBackups);
   private readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
   protected readonly clock = inject(Clock);
   protected readonly backup = signal<DiskBackup | null>(null);
   protected readonly isRestoring = signal(false);
   protected readonly timeIn = timeIn;
+  protected readonly kilobytes = kilobytes;
 
   constructor() {
     void listBackups().then((backups) => this.backup.set(backups?.[0] ?? null));
-  }
-
-  protected kilobytes(bytes: number): number {
-    return Math.max(Math.round(bytes / 1000), 1);
   }
 
   protected goOn(path: string): void {
@@ -118,11 +116,10 @@ export class Welcome {
   protected async restore(backup: DiskBackup): Promise<void> {
     this.isRestoring.set(true);
     try {
-      const text = await fetchBackup(backup.name);
-      if (text === null) throw new Error('The backup could not be read. Is the server still running?');
-      const { counts } = await this.files.importArchive(text, 'Restored a backup', () => undefined);
+      const { counts } = await this.backups.bringBack(backup.name, () => undefined);
       await this.log.catchUp();
-      this.notices.say(`Restored ${counts.problems.added} problems and ${counts.sittings.added} sittings.`);
+      const [problems, sittings] = [counts.problems.added, counts.sittings.added];
+      this.notices.say(`Restored ${counted(problems, 'problem')} and ${counted(sittings, 'sitting')}.`);
       this.goOn('/today');
     } catch (error) {
       this.notices.fail(error);
