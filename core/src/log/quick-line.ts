@@ -1,8 +1,8 @@
 import { closest } from './closest';
-import { type CostPair, type Difficulty, difficulties, titleKey } from './problem';
+import { type CostPair, type Difficulty, difficulties, mostTitle, titleKey } from './problem';
 import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
 import { type Help, type Result, type Slip, maxAttempts, maxMinutes, slips } from './sitting';
-import { type Technique, type TechniqueId, findTechnique, techniqueIdFrom } from './technique';
+import { type Technique, type TechniqueId, findTechnique, mostName, techniqueIdFrom } from './technique';
 import { dayFromWord } from './quick-day';
 import { type Day, daysBetween } from './time';
 
@@ -199,6 +199,7 @@ function readTitle(text: string, draft: QuickDraft): Outcome {
   if (plain.isOpen) return { fault: 'This quote is never closed. Add " at its end.' };
   if (plain.text.trim() === '') return { fault: 'There is nothing between these quotes.' };
   const title = draft.title === '' ? plain.text : `${draft.title} ${plain.text}`;
+  if (title.trim().length > mostTitle) return { fault: `A title has at most ${mostTitle} characters.` };
   return { kind: 'title', value: plain.text, draft: { title } };
 }
 
@@ -223,7 +224,9 @@ function readTechnique(body: string, draft: QuickDraft, context: QuickContext): 
     return {
       fault: `No technique “${plain.text}”. Did you mean #${near}? To add it as new, write #${quote(plain.text)}.`,
     };
-  return addTechnique(id, plain.text.trim(), draft, { [id]: plain.text.trim() });
+  const name = plain.text.trim();
+  if (name.length > mostName) return { fault: `The name of a technique has at most ${mostName} characters.` };
+  return addTechnique(id, name, draft, { [id]: name });
 }
 
 function addTechnique(id: TechniqueId, name: string, draft: QuickDraft, added: Record<TechniqueId, string>): Outcome {
@@ -309,7 +312,7 @@ function readAttempts(count: number, draft: QuickDraft): Outcome {
 
 /** Null when the text does not look like a time at all. */
 function readTime(text: string, draft: QuickDraft): Outcome | null {
-  const match = /^(?:(\d{1,4})h)?(?:(\d{1,4})(?:m|min))?$/i.exec(text) ?? /^(\d{1,4})h(\d{1,2})$/i.exec(text);
+  const match = /^(?:(\d+)h)?(?:(\d+)(?:m|min))?$/i.exec(text) ?? /^(\d+)h(\d{1,2})$/i.exec(text);
   if (!match) {
     const looksLikeTime = /^\d+(?:[.,]\d+)?(?:s|sec|secs|mins|minutes?|h|hrs?|hours?)$|^\d+:\d\d$/i.test(text);
     return looksLikeTime ? { fault: 'Write a time as 31m, 1h or 1h05m; quote it if it belongs to the title.' } : null;

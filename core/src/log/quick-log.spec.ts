@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { makeProblem, makeSitting, newId, now, quickContext } from '../testing/make';
 import type { Problem } from './problem';
 import { readQuickLine } from './quick-line';
@@ -10,7 +11,45 @@ function log(line: string, known: Problem | null = null, sittings: Sitting[] = [
   return recordsFromDraft(readQuickLine(line, quickContext).draft, known, { sittings }, moment);
 }
 
+/** Words of a line, some far too long for what they say. */
+const words = fc
+  .tuple(
+    fc.constantFrom('', '#', '#"', '!', '~', '=', '@', 'from:', 'for:"', 'in:', 'https://', 'x', 'O(', '"'),
+    fc.oneof(
+      fc.string({ maxLength: 6 }),
+      fc.nat().map(String),
+      fc.constantFrom('n', 'ab ').map((it) => it.repeat(400)),
+    ),
+    fc.constantFrom('', '"', ')', 'm', 'h'),
+  )
+  .map((parts) => parts.join(''));
+
 describe('logging a quick line', () => {
+  it('can be shown whatever is typed: what cannot be recorded is a fault of the line', () => {
+    fc.assert(
+      fc.property(fc.array(words, { maxLength: 6 }), (parts) => {
+        const { draft } = readQuickLine(parts.join(' '), quickContext);
+        const { problem, sitting } = recordsFromDraft(
+          { ...draft, title: draft.title.trim() || 'Untitled' },
+          null,
+          { sittings: [] },
+          moment,
+        );
+        expect(sitting.problemId).toBe(problem?.id ?? '');
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('refuses a title, a name or a time that is too long, and keeps what came before', () => {
+    const faults = (line: string): (string | null)[] =>
+      readQuickLine(line, quickContext).parts.flatMap(({ fault }) => (fault === null ? [] : [fault]));
+    expect(faults(`Kelp ${'row'.repeat(99)}`)).toEqual(['A title has at most 300 characters.']);
+    expect(readQuickLine(`Kelp ${'row'.repeat(99)}`, quickContext).draft.title).toBe('Kelp');
+    expect(faults(`Kelp #"${'row'.repeat(27)}"`)).toEqual(['The name of a technique has at most 80 characters.']);
+    expect(faults('Kelp 99999m')).toEqual(['A sitting takes between 1m and 24h.']);
+  });
+
   it('makes a problem and its first solve, begun its minutes ago', () => {
     const { problem, sitting, isNewProblem } = log('Gull Census #sliding 31m x3 O(n) O(k) =hard');
     expect(isNewProblem).toBeTrue();

@@ -86,6 +86,33 @@ describe('a sitting under way', () => {
     expect(page.url).toBe(`/review/done/${sitting?.id ?? ''}`);
   });
 
+  it('is one sitting however often it is saved', async () => {
+    await open('rebuild');
+    const store = TestBed.inject(RunningStore);
+    await store.change({ step: 'telling', result: 'solved' });
+    await page.settle();
+    const { sittingId } = store.running() ?? {};
+    page.control('Save and compare').click();
+    page.control('Save and compare').click();
+    page.control('Abandon it').click();
+    await page.until(() => page.url.startsWith('/review/done/'));
+    expect(saved().map(({ id, result }) => [id, result])).toEqual([[sittingId ?? '', 'solved']]);
+    expect(store.isRunning()).toBeFalse();
+  });
+
+  it('is logged as abandoned after a minute, and stays under way when it cannot be logged', async () => {
+    await open('rebuild');
+    const store = TestBed.inject(RunningStore);
+    await store.change({ workedBefore: 120_000, startedAt: 'no time' });
+    await page.press('Abandon it');
+    await page.until(() => page.said.includes('startedAt'));
+    expect(store.isRunning()).toBeTrue();
+    await store.change({ startedAt: '2026-11-20T18:00:00.000Z' });
+    await page.press('Abandon it');
+    await page.until(() => page.url === '/today');
+    expect(saved()).toEqual([jasmine.objectContaining({ result: 'abandoned', minutes: 2 })]);
+  });
+
   it('can go back to the work from telling what happened', async () => {
     await open('rebuild');
     await page.press('Finish');

@@ -8,7 +8,6 @@ import {
   type Sitting,
   type Slip,
   type Verdict,
-  SittingSchema,
   isFilled,
   sittingTarget,
 } from '@lernen/core/log';
@@ -115,7 +114,7 @@ export class Review {
   protected async save(): Promise<void> {
     const running = this.running();
     const problem = this.problem();
-    if (!running || !problem || running.result === null) return;
+    if (!running || !problem || running.result === null || this.isSaving()) return;
     this.isSaving.set(true);
     const sitting = this.sittingOf(running, running.result);
     if (await this.log.saveSitting(sitting, `Saved the ${running.kind} of ${problem.title}`)) {
@@ -127,23 +126,32 @@ export class Review {
 
   protected async abandon(): Promise<void> {
     const running = this.running();
+    if (!running || this.isSaving()) return;
+    this.isSaving.set(true);
+    if (await this.logAbandoned(running)) {
+      await this.store.finish();
+      await this.router.navigateByUrl('/today');
+    }
+    this.isSaving.set(false);
+  }
+
+  /** Less than a minute is a start by mistake and no evidence of anything. */
+  private async logAbandoned(running: Running): Promise<boolean> {
     const problem = this.problem();
-    if (!running) return;
-    // Less than a minute is a start by mistake and no evidence of anything.
     if (problem && this.store.worked() >= 60_000)
-      await this.log.saveSitting(
+      return this.log.saveSitting(
         this.sittingOf(running, 'abandoned'),
         `Logged the abandoned ${running.kind} of ${problem.title}`,
       );
-    else this.notices.say('Stopped within a minute; nothing was logged.');
-    await this.store.finish();
-    await this.router.navigateByUrl('/today');
+    this.notices.say(`${problem ? 'Stopped within a minute' : 'Its problem is no longer there'}; nothing was logged.`);
+    return true;
   }
 
   private sittingOf(running: Running, result: Result): Sitting {
     const text = (value: string): string | null => (value.trim() === '' ? null : value.trim());
-    return SittingSchema.parse({
-      id: this.log.newId(),
+    return {
+      deleted: false,
+      id: running.sittingId,
       revision: this.log.newId(),
       problemId: running.problemId,
       kind: running.kind,
@@ -159,6 +167,6 @@ export class Review {
       language: text(running.language),
       twist: text(running.twist),
       note: running.note,
-    });
+    };
   }
 }

@@ -2,6 +2,7 @@ import { DestroyRef, computed, inject } from '@angular/core';
 import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/log';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
+import { v7 as newId } from 'uuid';
 import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { DATABASE } from './world';
@@ -10,6 +11,8 @@ import { DATABASE } from './world';
 export interface Running {
   /** Grows with every change, so that an older state read meanwhile can be told from a newer one. */
   readonly version: number;
+  /** The id of the sitting that will be logged: however often it is saved, it is one. */
+  readonly sittingId: string;
   readonly problemId: string;
   readonly kind: SittingKind;
   readonly startedAt: string;
@@ -94,6 +97,7 @@ export const RunningStore = signalStore(
       change,
       start: (problemId: string, kind: SittingKind): Promise<void> =>
         put({
+          sittingId: newId(),
           problemId,
           kind,
           startedAt: clock.now(),

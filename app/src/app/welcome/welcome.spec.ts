@@ -55,7 +55,7 @@ describe('the first visit', () => {
     expect(page.text).toContain('48 kB');
     await page.press('Restore it');
     await page.until(() => page.url === '/today');
-    expect(page.said).toBe('Restored 1 problems and 1 sittings.');
+    expect(page.said).toBe('Restored 1 problem and 1 sitting.');
     expect(page.log.log().problems.map(({ title }) => title)).toEqual(['Beacon Line of Sight']);
     expect(fetched).toContain(`/api/backups/${name}`);
   });
