@@ -77,6 +77,23 @@ describe('the sitting under way', () => {
     expect([after.worked(), after.isPaused(), after.running()?.wasInterrupted]).toEqual([90_000, true, true]);
   });
 
+  it('gives a sign of life without undoing what another tab wrote meanwhile', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    const mine = (await stored()) as Running;
+    const theirs = { ...mine, version: mine.version + 1, note: 'written in the other tab' };
+    await database.local.put({ key: 'running', value: theirs });
+    clock.at += 10_000;
+    await store.beat();
+    expect(await stored()).toEqual({ ...theirs, seenAt: clock.at });
+    await store.takeOver(await stored());
+    await store.pause();
+    const paused = await stored();
+    clock.at += 10_000;
+    await store.beat();
+    expect(await stored()).toEqual(paused);
+  });
+
   it('leaves nothing behind when it is finished', async () => {
     const store = open();
     await store.start('problem', 'spot');

@@ -122,6 +122,16 @@ export const RunningStore = signalStore(
       pause: (): Promise<void> => change({ workedBefore: worked(), resumedAt: null }),
       resume: (): Promise<void> => change({ resumedAt: clock.milliseconds(), wasInterrupted: false }),
       finish: (): Promise<void> => write({ version: version + 1, hasEnded: true }),
+      /** A sign of life. It leaves alone what another tab may have written a moment ago. */
+      async beat(): Promise<void> {
+        if (store.running()?.resumedAt == null) return;
+        await database.local
+          .where('key')
+          .equals(key)
+          .modify((row: { value: unknown }) => {
+            if (runningIn(row.value as Kept)) row.value = { ...(row.value as Running), seenAt: clock.milliseconds() };
+          });
+      },
       /** Takes over what another tab or an earlier page wrote, or could not write any more. */
       async takeOver(stored: Kept | undefined): Promise<void> {
         const isFirst = !store.isLoaded();
@@ -145,10 +155,7 @@ export const RunningStore = signalStore(
       const following = liveQuery(() => database.local.get(key)).subscribe(
         (row) => void store.takeOver(row?.value as Kept | undefined),
       );
-      const beating = setInterval(() => {
-        const running = store.running();
-        if (running && running.resumedAt !== null) void store.change({});
-      }, heartbeat);
+      const beating = setInterval(() => void store.beat(), heartbeat);
       destroyRef.onDestroy(() => {
         following.unsubscribe();
         clearInterval(beating);
