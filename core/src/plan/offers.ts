@@ -66,7 +66,7 @@ export class OfferMaker {
     return book.offers;
   }
 
-  /** Fewer offers than the exact ones, none of which is ever worth more than the best of these. */
+  /** Far fewer offers, the best of which is never worth less than the best of the exact ones. */
   loose(track: Track): Offer[] {
     const book = track.candidate.memory ? this.open(track) : null;
     if (!book) return this.exact(track);
