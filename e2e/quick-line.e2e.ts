@@ -71,8 +71,12 @@ test('the form takes over what was typed, and corrects a sitting later', async (
   await expect(page.getByLabel('Minutes')).toHaveValue('18');
   await page.getByLabel('Verdict of attempt 1').selectOption('wrong-answer');
   await page.getByLabel('off by one').check();
+  await page.reload();
+  await expect(page.getByText('What you had typed was brought back.')).toBeVisible();
+  await expect(page.getByLabel('off by one')).toBeChecked();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Tide Gauge Gaps' })).toBeVisible();
+  await expect(lernen.quickLine).toHaveValue('');
   await expect(page.getByText('18 min · solved · 2 attempts')).toBeVisible();
   await page.getByRole('link', { name: /^Edit the sitting/ }).click();
   await page.getByLabel('Minutes').fill('28');

@@ -10,7 +10,7 @@ import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { StageMarks } from '../ui/stage-marks';
 import { counted, helpWords, percent, resultWords } from '../ui/words';
-import { type ProblemFilter, type SortKey, filterRows, problemRows, sortKeys } from './problem-rows';
+import { type ProblemFilter, type ProblemRow, type SortKey, filterRows, problemRows, sortKeys } from './problem-rows';
 import { valueOf } from '../ui/value-of';
 
 /** Every problem, to be searched, filtered and sorted. The choice stands in the address. */
@@ -132,6 +132,12 @@ export class Problems {
 
   protected isChecked(event: Event): boolean {
     return (event.target as HTMLInputElement).checked;
+  }
+
+  /** How the last sitting ended, in words. */
+  protected outcomeOf({ result, help }: ProblemRow): string {
+    const aided = help && help !== 'none' ? `, ${helpWords[help]}` : '';
+    return `${result ? resultWords[result] : 'not tried'}${aided}`;
   }
 
   protected lastText(startedAt: string): string {
