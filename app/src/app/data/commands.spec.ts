@@ -2,8 +2,8 @@ import { RecordError } from '@lernen/core/errors';
 import { logFrom } from '@lernen/core/log';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
-import { undo, write } from './commands';
-import type { LernenDatabase } from './database';
+import { undo, undoable, write } from './commands';
+import type { JournalEntry, LernenDatabase } from './database';
 import { LogReader } from './log-reader';
 
 describe('commands on the database', () => {
@@ -61,6 +61,26 @@ describe('commands on the database', () => {
     expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 1 });
     expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 0 });
     expect((await standing()).problems[0]?.title).toBe('Kept');
+  });
+
+  it('can be undone for a thousand steps; older ones are left as they are', async () => {
+    const problem = someProblem();
+    const first = await write(database, { problems: [problem] }, 'Added');
+    const rename = (title: string): Promise<number> =>
+      write(database, { problems: [{ ...problem, revision: newId(), title }] }, 'Renamed');
+    for (let count = 0; count < 99; count++) await rename(`Early ${count}`);
+    // As if many entries had been written since.
+    const entry = await database.journal.get(100);
+    if (!entry) throw new Error('no entry');
+    const late: JournalEntry = { ...entry, seq: 100 + undoable - 1 };
+    await database.journal.put(late);
+    const last = await rename('Late');
+    expect([first, last]).toEqual([1, 100 + undoable]);
+    expect(await undo(database, first, newId)).toEqual({ restored: 0, left: 0 });
+    expect((await database.journal.get(first))?.before).toEqual({});
+    expect((await standing()).problems[0]?.title).toBe('Late');
+    expect(await undo(database, last, newId)).toEqual({ restored: 1, left: 0 });
+    expect((await standing()).problems[0]?.title).toBe('Early 98');
   });
 
   it('restore an edited sitting as a newer revision', async () => {

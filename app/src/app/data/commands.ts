@@ -75,7 +75,7 @@ export async function write(
       before.settings = [known ?? null];
       await database.settings.put(stored);
     }
-    return database.journal.add({
+    const seq = await database.journal.add({
       at: new Date().toISOString(),
       label,
       written,
@@ -84,7 +84,23 @@ export async function write(
       ...(options.sheet === undefined ? {} : { sheet: options.sheet }),
       ...(options.undoes === undefined ? {} : { undoes: options.undoes }),
     });
+    if (seq % thinnedEvery === 0) await thin(database, seq - undoable);
+    return seq;
   });
+}
+
+/** What stood before is kept for so many entries of the journal; older ones can be followed but not undone any more. */
+export const undoable = 1000;
+const thinnedEvery = 100;
+
+async function thin(database: LernenDatabase, last: number): Promise<void> {
+  await database.journal
+    .where('seq')
+    .between(last - 2 * thinnedEvery, last, false, true)
+    .modify((entry: { before: JournalEntry['before']; undoneBy: number | null }) => {
+      entry.before = {};
+      entry.undoneBy ??= 0;
+    });
 }
 
 export interface Undone {

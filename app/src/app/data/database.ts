@@ -24,9 +24,9 @@ export interface JournalEntry {
   readonly label: string;
   /** What was written, by table: the id and the revision that it has since. */
   readonly written: Readonly<Partial<Record<ContentTable, readonly Written[]>>>;
-  /** What stood there before, by table, in the same order; null where nothing did. */
+  /** What stood there before, by table, in the same order; null where nothing did. Of old entries it is not kept. */
   readonly before: Readonly<Partial<Record<ContentTable, readonly (object | null)[]>>>;
-  /** The entry that undid this one. */
+  /** The entry that undid this one; 0 where it is too old to be undone. */
   readonly undoneBy: number | null;
   /** The problem on whose sheet it was made, where the sheet's own undo answers for it. */
   readonly sheet?: string;
