@@ -139,6 +139,17 @@ describe('the form of a sitting', () => {
     expect(page.said).toBe('Removed a sitting of Tide Gauge Gaps.');
   });
 
+  it('began its minutes ago, unless one says when', async () => {
+    await open();
+    const opened = value('Started');
+    await page.fill('Minutes', '30');
+    const clock = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
+    expect((clock(opened) - clock(value('Started')) + 1440) % 1440).toBe(30);
+    await page.fill('Started', '00:00');
+    await page.fill('Minutes', '45');
+    expect(value('Started')).toBe('00:00');
+  });
+
   it('takes nothing that is still to come, and says what is missing', async () => {
     await withLine('Kelp Rows 12m');
     await page.fill('Day', dayIn(1));

@@ -10,6 +10,7 @@ import {
   dayOf,
   emptyDraft,
   instantAt,
+  maxMinutes,
   readQuickLine,
   sittingKinds,
   titleKey,
@@ -79,6 +80,7 @@ export class SittingPage {
   protected readonly isBroughtBack = signal(false);
   private readonly isSaving = signal(false);
   private begun: Filled | null = null;
+  private openedAt = 0;
   private readonly place = computed(() => [this.id(), this.problem() ?? '', this.line() ?? ''].join('\n'));
   protected readonly isNew = computed(() => this.id() === 'new');
   protected readonly known = computed<Problem | null>(() => {
@@ -153,9 +155,14 @@ export class SittingPage {
     this.form.update((form) => form && { ...form, sitting: { ...form.sitting, ...part } });
   }
 
+  /** What is logged when it is over began its minutes ago, unless the person has said when. */
   protected setMinutes(text: string): void {
-    const minutes = Number(text);
-    this.set({ minutes: text.trim() === '' || Number.isNaN(minutes) ? null : Math.min(Math.max(minutes, 0), 1440) });
+    const typed = Number(text);
+    const minutes = text.trim() === '' || Number.isNaN(typed) ? null : Math.min(Math.max(typed, 0), maxMinutes);
+    const form = this.form();
+    const [before, after] = [this.startedBefore(form?.sitting.minutes), this.startedBefore(minutes)];
+    this.set({ minutes });
+    if (this.isNew() && form?.day === before.day && form.time === before.time) this.put(after);
   }
 
   protected setKind(value: string): void {
@@ -222,11 +229,17 @@ export class SittingPage {
 
   private begin(): void {
     const id = this.id();
+    this.openedAt = this.clock.milliseconds();
     const stored = this.log.log().sittings.find((sitting) => sitting.id === id);
     this.begun = stored ? this.filled(stored, emptyDraft) : id === 'new' ? this.fresh() : null;
     const left = this.begun && this.left();
     this.isBroughtBack.set(left !== null);
     this.form.set(left ?? this.begun);
+  }
+
+  private startedBefore(minutes: number | null | undefined): { readonly day: string; readonly time: string } {
+    const at = new Date(this.openedAt - (minutes ?? 0) * 60_000).toISOString();
+    return { day: dayOf(at, this.clock.zone), time: clockOf(at, this.clock.zone) };
   }
 
   /** What a page that was reloaded or closed had in this form. */

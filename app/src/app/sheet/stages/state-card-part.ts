@@ -10,6 +10,7 @@ import {
 } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import type { StateCard } from '@lernen/core/log';
+import { Notices } from '../../store/notices';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { valueOf } from '../../ui/value-of';
@@ -32,9 +33,10 @@ export class StateCardPart {
   private readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
   private readonly limits = inject(SheetLimits);
+  private readonly notices = inject(Notices);
+  protected readonly valueOf = valueOf;
   readonly card = input.required<StateCard>();
   readonly index = input.required<number>();
-  protected readonly valueOf = valueOf;
   protected readonly about = approximately;
   protected readonly raised = raised;
   protected readonly bytes = bytesText;
@@ -86,9 +88,9 @@ export class StateCardPart {
     this.store.change(this.card(), part);
   }
 
-  protected setBytes(value: string): void {
-    const bytes = Number(value);
-    if (Number.isInteger(bytes) && bytes >= 1 && bytes <= 4096) this.change({ elementBytes: bytes });
+  protected setBytes(event: Event): void {
+    const bytes = this.notices.numberIn(event, this.card().elementBytes);
+    if (bytes !== null) this.change({ elementBytes: bytes });
   }
 
   protected addParameter(): void {
