@@ -4,6 +4,7 @@ import { emptyDatabase } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
 import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
+import { Notices } from './notices';
 import { type Running, RunningStore } from './running-store';
 import { DATABASE } from './world';
 
@@ -120,6 +121,18 @@ describe('the sitting under way', () => {
       expect(after.running()?.named).toBe('heap');
       expect((await stored())?.named).toBe('heap');
       expect(new Drafts<object>(database.name).adopt('running')).toEqual([]);
+    });
+
+    it('goes on with what the database refused, which was said', async () => {
+      const store = open();
+      await store.takeOver(kept);
+      database.close();
+      await store.change({ note: 'half a thought' });
+      expect(TestBed.inject(Notices).current()?.kind).toBe('failed');
+      await database.open();
+      const after = open();
+      await after.takeOver(await stored());
+      expect((await stored())?.note).toBe('half a thought');
     });
 
     it('knows that it had ended', async () => {

@@ -5,6 +5,7 @@ import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
+import { Notices } from './notices';
 import { DATABASE } from './world';
 
 /** A sitting under way. It lives in the database, so that a reload or a crash loses nothing of it. */
@@ -62,7 +63,7 @@ export const RunningStore = signalStore(
     isRunning: computed(() => running() !== null),
     isPaused: computed(() => running()?.resumedAt === null),
   })),
-  withMethods((store, database = inject(DATABASE), clock = inject(Clock)) => {
+  withMethods((store, database = inject(DATABASE), clock = inject(Clock), notices = inject(Notices)) => {
     const drafts = new Drafts<Kept>(database.name);
     let version = 0;
     let writing = 0;
@@ -74,6 +75,10 @@ export const RunningStore = signalStore(
       writing++;
       try {
         await database.local.put({ key, value: kept });
+      } catch (error) {
+        // The draft stays for the next page.
+        notices.fail(error);
+        return;
       } finally {
         writing--;
       }
