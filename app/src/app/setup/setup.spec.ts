@@ -56,7 +56,7 @@ describe('Setup', () => {
 
   it('reckons with the steps a second of a language, and with the shipped ones where none are given', async () => {
     page = await openPage(Setup, '/setup', { settings: { ...someSettings, language: 'python' } });
-    const field = 'Simple steps it does in a second, in millions';
+    const field = 'Simple steps a second, millions';
     const shipped = page.field(field).value;
     await page.fill(field, '12.5');
     await page.until(() => page.log.settings().stepsPerSecond['python'] === 12.5e6);

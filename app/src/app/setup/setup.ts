@@ -40,7 +40,7 @@ const weekdayNames = {
             </select></label
           >
           <label class="field"
-            ><span>Goal, chance of an unaided solve in time, %</span
+            ><span>Goal: unaided solve in time, %</span
             ><input class="box mono" type="number" min="30" max="99" [value]="goal()" (change)="setGoal($event)"
           /></label>
           @for (it of difficulties; track it) {
@@ -73,7 +73,7 @@ const weekdayNames = {
             </select></label
           >
           <label class="field"
-            ><span>Simple steps it does in a second, in millions</span
+            ><span>Simple steps a second, millions</span
             ><input
               class="box mono"
               type="number"
