@@ -10,19 +10,14 @@ import { Planner } from './planner';
 
 const techniques = ['heap', 'greedy', 'sliding-window', 'graph-bfs'];
 
-interface Case {
-  readonly count: number;
-  readonly days: number;
-  readonly minutes: number;
-  readonly second: boolean;
-}
-
-const cases = fc.record<Case>({
+const cases = fc.record({
   count: fc.integer({ min: 1, max: 14 }),
   days: fc.integer({ min: 2, max: 35 }),
   minutes: fc.integer({ min: 0, max: 60 }),
   second: fc.boolean(),
 });
+
+type Case = typeof cases extends fc.Arbitrary<infer C> ? C : never;
 
 function logOf({ count, days, minutes, second }: Case, choices: readonly Choice[] = []): Log {
   const problems = Array.from({ length: count }, (_, index) =>

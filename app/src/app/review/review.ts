@@ -22,7 +22,7 @@ import { Markdown } from '../ui/markdown';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
 import { kindTasks } from '../ui/words';
-import { valueOf } from '../ui/value-of';
+import { textOrNull, valueOf } from '../ui/value-of';
 
 /** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
 @Component({
@@ -148,7 +148,6 @@ export class Review {
   }
 
   private sittingOf(running: Running, result: Result): Sitting {
-    const text = (value: string): string | null => (value.trim() === '' ? null : value.trim());
     return {
       deleted: false,
       id: running.sittingId,
@@ -161,11 +160,11 @@ export class Review {
       result,
       help: running.help,
       named: running.named,
-      stated: { time: text(running.time), space: text(running.space) },
+      stated: { time: textOrNull(running.time), space: textOrNull(running.space) },
       slips: [...running.slips],
       felt: running.felt,
-      language: text(running.language),
-      twist: text(running.twist),
+      language: textOrNull(running.language),
+      twist: textOrNull(running.twist),
       note: running.note,
     };
   }

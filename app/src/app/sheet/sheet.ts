@@ -42,7 +42,7 @@ import { sittingText } from '../ui/sitting-facts';
 import { TechniquePicker } from '../ui/technique-picker';
 import { counted, feltWords, halfText, percent } from '../ui/words';
 import { stageKeys } from '../ui/shortcut-list';
-import { valueOf } from '../ui/value-of';
+import { textOrNull, valueOf } from '../ui/value-of';
 import { BoundsAllow } from './margin/bounds-allow';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
@@ -238,7 +238,6 @@ export class Sheet {
   protected async save(): Promise<void> {
     const draft = this.draft();
     if (!draft) return;
-    const text = (value: string | null): string | null => (value === null || value.trim() === '' ? null : value.trim());
     await this.sheet.flush();
     // The form has the facts of the problem; what the stages hold may have changed since it was opened.
     const problem: Problem = {
@@ -246,9 +245,9 @@ export class Sheet {
       title: draft.title,
       difficulty: draft.difficulty,
       techniques: draft.techniques,
-      origin: text(draft.origin),
-      employer: text(draft.employer),
-      link: text(draft.link),
+      origin: textOrNull(draft.origin),
+      employer: textOrNull(draft.employer),
+      link: textOrNull(draft.link),
     };
     if (await this.log.saveProblem(problem)) this.draft.set(null);
   }

@@ -26,7 +26,7 @@ import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
 import { kindWords } from '../ui/words';
-import { valueOf } from '../ui/value-of';
+import { textOrNull, valueOf } from '../ui/value-of';
 
 /** What stands in the form. */
 interface Filled {
@@ -274,10 +274,6 @@ export class SittingPage {
   private techniqueName(id: string): string {
     return this.techniques().find((technique) => technique.id === id)?.name ?? this.reasons.techniqueName(id);
   }
-}
-
-function textOrNull(value: string | null): string | null {
-  return value === null || value.trim() === '' ? null : value.trim();
 }
 
 function statedIn({ stated }: Sitting): Sitting['stated'] {

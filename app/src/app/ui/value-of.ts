@@ -3,6 +3,11 @@ export function valueOf(event: Event): string {
   return (event.target as HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement).value;
 }
 
+/** A text without the blanks around it; null where nothing is left. */
+export function textOrNull(text: string | null): string | null {
+  return text?.trim() || null;
+}
+
 /**
  * The number in a field; or else, in words, why it is none of those that the field's bounds allow, the field then showing
  * again what it was before. A field that takes fractions says so by its step `any`.

@@ -3,6 +3,7 @@ import { isSameCost } from '@lernen/core/cost';
 import type { Approach, CostPair } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
+import { textOrNull } from '../../ui/value-of';
 import { SheetFocus } from '../sheet-focus';
 import { ApproachRow } from './approach-row';
 import { StageFrame } from './stage-frame';
@@ -112,7 +113,7 @@ export class ApproachesStage {
   }
 
   protected setCost(part: { readonly time?: string; readonly space?: string }): void {
-    const clean = (text: string): string | null => (text.trim() === '' ? null : text.trim().slice(0, 120));
+    const clean = (text: string): string | null => textOrNull(text)?.slice(0, 120) ?? null;
     const { time, space } = this.cost();
     this.store.changeProblem({
       cost: {
