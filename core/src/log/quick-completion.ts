@@ -2,7 +2,7 @@ import { difficulties } from './problem';
 import type { QuickContext } from './quick-line';
 import { quote, tokenizeQuickLine, type QuickToken } from './quick-tokens';
 import { slips } from './sitting';
-import { techniqueIdFrom } from './technique';
+import { techniquesLike } from './technique';
 
 /** One thing that could stand in place of `[start, end)`. */
 export interface Completion {
@@ -46,9 +46,12 @@ function completeMarked(written: string, token: QuickToken, context: CompletionC
     }));
   switch (written.charAt(0)) {
     case '#':
-      return ranked(techniqueIdFrom(body), context.techniques, (it) =>
-        [it.id, ...it.aliases.map(techniqueIdFrom)].join(' '),
-      ).map((technique) => ({ ...place, insert: `#${technique.id}`, label: technique.name, detail: technique.family }));
+      return techniquesLike(body, context.techniques).map((technique) => ({
+        ...place,
+        insert: `#${technique.id}`,
+        label: technique.name,
+        detail: technique.family,
+      }));
     case '!':
       return choose('!', 'slip', slips);
     case '~':

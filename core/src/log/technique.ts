@@ -69,6 +69,25 @@ export function findTechnique(word: string, techniques: readonly Technique[]): T
   return matchOf(begun, techniques);
 }
 
+/**
+ * Techniques whose id, name or an alias holds the text, ignoring case, spaces and hyphens: first what is called just
+ * that, then what begins with it, then what has a word that does, then the rest. All of them for an empty text.
+ */
+export function techniquesLike(text: string, techniques: readonly Technique[]): Technique[] {
+  const wanted = techniqueIdFrom(text);
+  if (wanted === '') return [...techniques];
+  const rankOf = (label: string): number => {
+    if (label === wanted) return 0;
+    if (label.startsWith(wanted)) return 1;
+    return label.includes(`-${wanted}`) ? 2 : label.includes(wanted) ? 3 : Infinity;
+  };
+  return techniques
+    .map((technique) => ({ technique, rank: Math.min(...[technique.id, ...labels(technique)].map(rankOf)) }))
+    .filter(({ rank }) => rank < Infinity)
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ technique }) => technique);
+}
+
 /** Follows merges to the technique that stands for this one now. A circle of merges ends where it was entered. */
 export function resolveTechnique(id: TechniqueId, techniques: ReadonlyMap<TechniqueId, Technique>): TechniqueId {
   const seen = new Set<TechniqueId>();

@@ -1,5 +1,7 @@
-import { Injectable, signal } from '@angular/core';
+import { DestroyRef, Injectable, inject, signal } from '@angular/core';
 import { type Stage, stages } from '@lernen/core/log';
+
+const moves = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const;
 
 /** Where one is in the sheet. Its stages say when they are there, for those further down are made later. Provided by the sheet. */
 @Injectable()
@@ -9,11 +11,29 @@ export class SheetPlace {
   private readonly shown = new Map<Element, Stage>();
   private readonly observer = new IntersectionObserver(
     (seen) => {
+      if (this.isAsked) return;
       for (const { isIntersecting, target } of seen) if (isIntersecting) this.enter(target);
     },
     { rootMargin: '-20% 0px -75% 0px' },
   );
   private whenWhole: (() => void) | null = null;
+  /** One asked for a stage and did not move on since; at the ends of the page it may not come to where one reads. */
+  private isAsked = false;
+
+  constructor() {
+    const moveOn = (): void => void (this.isAsked = false);
+    for (const move of moves) addEventListener(move, moveOn, { passive: true });
+    inject(DestroyRef).onDestroy(() => moves.forEach((move) => removeEventListener(move, moveOn)));
+  }
+
+  /** Brings a stage to where one reads, as soon as it is on the page. */
+  ask(stage: Stage): void {
+    this.isAsked = true;
+    this.here.set(stage);
+    const element = document.getElementById(stage);
+    if (element) element.scrollIntoView();
+    else this.onceWhole(() => document.getElementById(stage)?.scrollIntoView());
+  }
 
   /** A stage is on the page. Returns how it says that it is gone. */
   arrive(stage: Stage, element: Element): () => void {

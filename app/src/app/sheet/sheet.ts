@@ -98,7 +98,7 @@ export class Sheet {
   protected readonly running = inject(RunningStore);
   protected readonly sheet = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
-  private readonly place = inject(SheetPlace);
+  protected readonly place = inject(SheetPlace);
   private readonly page = inject(ApplicationRef);
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
@@ -152,7 +152,6 @@ export class Sheet {
   protected readonly here = this.place.here;
 
   protected readonly draft = signal<Problem | null>(null);
-  protected readonly further = signal<string | null>(null);
 
   constructor() {
     effect(() => {
@@ -232,7 +231,6 @@ export class Sheet {
 
   protected addTechnique(id: string | null): void {
     if (id !== null) this.set({ techniques: [...new Set([...(this.draft()?.techniques ?? []), id])] });
-    this.further.set(null);
   }
 
   protected async save(): Promise<void> {

@@ -10,9 +10,9 @@ export class WorldUrlSerializer extends DefaultUrlSerializer {
   override serialize(tree: UrlTree): string {
     const address = super.serialize(tree);
     if (this.world === 'own') return address;
-    const [path = '', rest = ''] = address.split('?', 2);
-    const [query = '', fragment] = rest.split('#', 2);
+    // A question mark behind the # belongs to the fragment.
+    const [, path = '', query = '', fragment = ''] = /^([^?#]*)(?:\?([^#]*))?(#.*)?$/s.exec(address) ?? [];
     const others = query.split('&').filter((part) => part !== '' && !/^demo(?:=|$)/.test(part));
-    return `${path}?${['demo', ...others].join('&')}${fragment === undefined ? '' : `#${fragment}`}`;
+    return `${path}?${['demo', ...others].join('&')}${fragment}`;
   }
 }

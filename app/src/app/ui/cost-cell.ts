@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { raised, readCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
+import { afterPress } from './press';
 
 /** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
 @Component({
@@ -19,10 +20,10 @@ import { CostError } from '@lernen/core/errors';
       [placeholder]="placeholder()"
       [value]="isFocused() ? value() : shown()"
       (focus)="isFocused.set(true)"
-      (blur)="isFocused.set(false)"
+      (blur)="leave(field)"
       (input)="valueChange.emit(field.value)"
     />
-    @if (fault(); as text) {
+    @if (isFocused() && fault(); as text) {
       <p class="fault">{{ text }}</p>
     }
   `,
@@ -57,9 +58,6 @@ import { CostError } from '@lernen/core/errors';
       padding: 0 6px 4px;
       font-size: 12px;
     }
-    input:not(:focus) + .fault {
-      display: none;
-    }
   `,
 })
 export class CostCell {
@@ -80,4 +78,8 @@ export class CostCell {
       throw error;
     }
   });
+
+  protected leave(field: HTMLElement): void {
+    afterPress(() => this.isFocused.set(document.activeElement === field));
+  }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
 import { type Problem, titleKey } from '@lernen/core/log';
+import { afterPress } from './press';
 
 const mostOffered = 20;
 
@@ -19,7 +20,7 @@ const mostOffered = 20;
       [matAutocomplete]="list"
       [value]="typed()"
       (input)="type($event)"
-      (blur)="settle()"
+      (blur)="leave()"
     />
     <mat-autocomplete #list="matAutocomplete" [displayWith]="nothing" (optionSelected)="choose($event.option.value)">
       @for (problem of matching(); track problem.id) {
@@ -51,8 +52,13 @@ export class ProblemPicker {
     this.chosen.emit(id);
   }
 
-  /** Leaving the field takes a whole title. */
-  protected settle(): void {
+  /** Leaving the field takes a whole title, unless an option was pressed. */
+  protected leave(): void {
+    afterPress(() => this.settle());
+  }
+
+  private settle(): void {
+    if (this.typed() === '') return;
     const found = this.matching().find((problem) => titleKey(problem.title) === titleKey(this.typed()));
     if (found) this.choose(found.id);
   }

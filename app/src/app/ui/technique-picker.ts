@@ -1,6 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  input,
+  model,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
-import { type Technique, findTechnique, techniqueIdFrom } from '@lernen/core/log';
+import { type Technique, findTechnique, techniquesLike } from '@lernen/core/log';
+import { afterPress } from './press';
 
 /** One technique, found by typing any part of its name or of an alias. Empty text means none. */
 @Component({
@@ -9,6 +19,7 @@ import { type Technique, findTechnique, techniqueIdFrom } from '@lernen/core/log
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <input
+      #field
       class="box"
       type="text"
       autocomplete="off"
@@ -18,9 +29,15 @@ import { type Technique, findTechnique, techniqueIdFrom } from '@lernen/core/log
       [matAutocomplete]="list"
       [value]="shown()"
       (input)="type($event)"
-      (blur)="settle()"
+      (blur)="leave()"
+      (keydown.enter)="enter($event)"
     />
-    <mat-autocomplete #list="matAutocomplete" [displayWith]="nameOf" (optionSelected)="choose($event.option.value)">
+    <mat-autocomplete
+      #list="matAutocomplete"
+      autoActiveFirstOption
+      [displayWith]="nameOf"
+      (optionSelected)="choose($event.option.value)"
+    >
       @for (technique of matching(); track technique.id) {
         <mat-option [value]="technique.id"
           >{{ technique.name }} <span class="second">{{ technique.family }}</span></mat-option
@@ -37,17 +54,15 @@ export class TechniquePicker {
   readonly label = input.required<string>();
   readonly placeholder = input('');
   readonly disabled = input(false);
+  /** What is chosen is added to others; the field is empty again for the next. */
+  readonly adds = input(false);
   readonly value = model<string | null>(null);
   private readonly typed = signal<string | null>(null);
   protected readonly shown = computed(() => this.typed() ?? this.nameOf(this.value() ?? ''));
   protected readonly isUnknown = computed(() => (this.typed() ?? '').trim() !== '' && this.matching().length === 0);
-  protected readonly matching = computed(() => {
-    const wanted = techniqueIdFrom(this.typed() ?? '');
-    if (wanted === '') return this.techniques();
-    return this.techniques().filter((it) =>
-      [it.id, ...it.aliases.map(techniqueIdFrom)].some((text) => text.includes(wanted)),
-    );
-  });
+  protected readonly matching = computed(() => techniquesLike(this.typed() ?? '', this.techniques()));
+  private readonly trigger = viewChild.required(MatAutocompleteTrigger);
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   protected readonly nameOf = (id: string): string =>
     this.techniques().find((technique) => technique.id === id)?.name ?? '';
 
@@ -57,17 +72,32 @@ export class TechniquePicker {
 
   protected choose(id: string): void {
     this.value.set(id);
+    if (this.adds()) this.value.set(null);
     this.typed.set(null);
+    // The list has written the name into the field by itself.
+    this.field().nativeElement.value = this.shown();
   }
 
-  /** Leaving the field takes what was typed, if it means one technique; empty text takes the value away. */
-  protected settle(): void {
+  /** Pressing an option leaves the field too, and says itself what is meant. */
+  protected leave(): void {
+    afterPress(() => this.settle());
+  }
+
+  /** Enter takes what the list offers first, or what was typed; it never saves a form over it. */
+  protected enter(event: Event): void {
+    if (this.typed() === null) return;
+    event.preventDefault();
+    if (!this.trigger().panelOpen) this.settle();
+  }
+
+  /** Takes what was typed, if it means one technique; empty text takes the value away. */
+  private settle(): void {
     const typed = this.typed();
     if (typed === null) return;
-    if (typed.trim() === '') this.value.set(null);
     const match = findTechnique(typed, this.techniques());
-    if (match.kind === 'one') this.value.set(match.technique.id);
-    else if (typed.trim() !== '') return;
+    if (match.kind === 'one') return this.choose(match.technique.id);
+    if (typed.trim() !== '') return;
+    this.value.set(null);
     this.typed.set(null);
   }
 }

@@ -9,6 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Markdown } from './markdown';
+import { afterPress } from './press';
 
 /** What makes a text more than plain words. */
 const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
@@ -37,7 +38,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
         [value]="value()"
         (input)="type(area.value)"
         (focus)="isFocused.set(true)"
-        (blur)="isFocused.set(false)"
+        (blur)="leave()"
         (keydown.enter)="enter($event)"
         (keydown.backspace)="backspace($event)"
       ></textarea>
@@ -162,6 +163,10 @@ export class Writing {
 
   focus(): void {
     this.area().nativeElement.focus();
+  }
+
+  protected leave(): void {
+    afterPress(() => this.isFocused.set(document.activeElement === this.area().nativeElement));
   }
 
   protected type(text: string): void {

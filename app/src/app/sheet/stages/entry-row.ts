@@ -14,6 +14,7 @@ import {
 import type { Entry } from '@lernen/core/log';
 import { SheetStore } from '../../store/sheet-store';
 import { whenNear } from '../../ui/nearby';
+import { afterPress } from '../../ui/press';
 
 /**
  * The frame of one entry: its number in the gutter, its content, and what can be done with it, which shows while one is
@@ -30,7 +31,7 @@ import { whenNear } from '../../ui/nearby';
     '[class.long]': 'store.isLong()',
     tabindex: '-1',
     '(focusin)': 'isIn.set(true)',
-    '(focusout)': 'leave($event)',
+    '(focusout)': 'leave()',
   },
   template: `
     <span class="number" aria-hidden="true">{{ mark() }}</span>
@@ -127,17 +128,19 @@ export class EntryRow {
   /** Whether one is in it; what is empty in its details shows only then. */
   readonly isIn = signal(false);
   private isMoving = false;
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
 
   constructor() {
-    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-    inject(DestroyRef).onDestroy(whenNear(host, () => this.isNear.set(true)));
+    inject(DestroyRef).onDestroy(whenNear(this.host, () => this.isNear.set(true)));
   }
 
-  protected leave({ relatedTarget, currentTarget }: FocusEvent): void {
-    if (this.isMoving) return;
-    const isStill =
-      currentTarget instanceof Node && relatedTarget instanceof Node && currentTarget.contains(relatedTarget);
-    this.isIn.set(isStill);
+  /** The focus is still in the row while it goes from one of its fields to the next. */
+  protected leave(): void {
+    afterPress(() => queueMicrotask(() => this.close()));
+  }
+
+  private close(): void {
+    if (!this.isMoving) this.isIn.set(this.host.contains(document.activeElement));
   }
 
   protected move(by: -1 | 1, event?: Event): void {
