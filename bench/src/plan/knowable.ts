@@ -1,15 +1,15 @@
 import type { SittingKind, TechniqueId } from '@lernen/core/log';
 import type { Learner, ProblemFacts } from './learner';
 import { sum } from './numbers';
-import { formSpread, levelSpread, logOdds, logistic, solvePace, usualPace } from './person';
+import { type Nature, logOdds, logistic, usualNature, usualPace } from './person';
 
 /** Log-odds by which a technique's level may differ from what it is. */
 const shifts = Array.from({ length: 61 }, (_, index) => (index - 30) * 0.12);
-/** Form of a day, with its weights: a Gaussian in three points. */
+/** Form of a day in standard deviations, with its weights: a Gaussian in three points. */
 const forms = [
-  { at: -Math.sqrt(3) * formSpread, weight: 1 / 6 },
+  { at: -Math.sqrt(3), weight: 1 / 6 },
   { at: 0, weight: 2 / 3 },
-  { at: Math.sqrt(3) * formSpread, weight: 1 / 6 },
+  { at: Math.sqrt(3), weight: 1 / 6 },
 ];
 
 /**
@@ -20,7 +20,11 @@ const forms = [
 export class Knowable {
   private readonly weights = new Map<TechniqueId, readonly number[]>();
 
-  constructor(private readonly learner: Learner) {}
+  private readonly nature: Nature;
+
+  constructor(private readonly learner: Learner) {
+    this.nature = learner.nature ?? usualNature;
+  }
 
   /** Chance of an unaided solve in time; NaN where the learner does not tell enough. */
   foresee(problem: ProblemFacts, kind: SittingKind, at: number): Foreseen {
@@ -28,20 +32,26 @@ export class Knowable {
     const weights = this.weights.get(technique) ?? this.prior(technique);
     const chances = shifts.map((shift) => this.learner.chance?.(problem, kind, at, shift) ?? NaN);
     const of = (likelihood: (chance: number) => number): number[] =>
-      weights.map((weight, index) => weight * inAnyForm(chances[index] ?? NaN, likelihood));
+      weights.map((weight, index) => weight * this.inAnyForm(chances[index] ?? NaN, likelihood));
     return {
       chance: sum(of((chance) => chance)) / sum(weights),
       takeIn: (came, pace) =>
         this.weights.set(
           technique,
-          of((chance) => (came ? chance * likelihoodOf(pace, chance) : 1 - chance)),
+          of((chance) => (came ? chance * likelihoodOf(pace, chance, this.nature) : 1 - chance)),
         ),
     };
   }
 
   private prior(technique: TechniqueId): number[] {
     const deviation = this.learner.deviation?.(technique) ?? NaN;
-    return shifts.map((shift) => Math.exp(-((deviation + shift) ** 2) / (2 * levelSpread ** 2)));
+    return shifts.map((shift) => Math.exp(-((deviation + shift) ** 2) / (2 * this.nature.levelSpread ** 2)));
+  }
+
+  private inAnyForm(chance: number, likelihood: (chance: number) => number): number {
+    return sum(
+      forms.map(({ at, weight }) => weight * likelihood(logistic(logOdds(chance) + at * this.nature.formSpread))),
+    );
   }
 }
 
@@ -51,14 +61,11 @@ export interface Foreseen {
   takeIn(came: boolean, pace: number): void;
 }
 
-function inAnyForm(chance: number, likelihood: (chance: number) => number): number {
-  return sum(forms.map(({ at, weight }) => weight * likelihood(logistic(logOdds(chance) + at))));
-}
-
 /** How likely a solve of this chance takes so long. */
-function likelihoodOf(pace: number, chance: number): number {
-  const off = Math.log(pace / usualPace(chance)) / solvePace.spread;
+function likelihoodOf(pace: number, chance: number, nature: Nature): number {
+  const { spread, most } = nature.pace;
+  const off = Math.log(pace / usualPace(chance, nature)) / spread;
   // Slower ones are cut off there, so what is known is that it was slow. A Gaussian's tail, nearly.
-  if (pace >= solvePace.most - 1e-9) return logistic(-1.702 * off);
-  return Math.exp((-off * off) / 2) / (Math.sqrt(2 * Math.PI) * solvePace.spread);
+  if (pace >= most - 1e-9) return logistic(-1.702 * off);
+  return Math.exp((-off * off) / 2) / (Math.sqrt(2 * Math.PI) * spread);
 }

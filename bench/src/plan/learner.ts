@@ -1,4 +1,5 @@
 import type { Difficulty, Help, Result, SittingKind, TechniqueId } from '@lernen/core/log';
+import type { Nature } from './person';
 
 /** What a learner is told of a problem. */
 export interface ProblemFacts {
@@ -36,6 +37,8 @@ export interface Learner {
   chance?(problem: ProblemFacts, kind: SittingKind, at: number, shift?: number): number;
   /** Log-odds by which the person is better at a technique than on the whole, before any practice. */
   deviation?(technique: TechniqueId): number;
+  /** What people of this kind have in common; without it nothing is known of what can be known. */
+  readonly nature?: Nature;
 }
 
 /** What a learner module exports. The same seed gives the same person, whose luck follows from it too. */

@@ -1,6 +1,14 @@
 import type { SittingKind, TechniqueId } from '@lernen/core/log';
 import type { Learner, ProblemFacts } from './learner';
-import { Person, effort, logistic, millisecondsPerDay } from './person';
+import { type Nature, Person, effort, logistic, millisecondsPerDay, usualNature } from './person';
+
+const nature: Nature = {
+  ...usualNature,
+  level: { mean: -1.3, spread: 0.8 },
+  levelSpread: 0.7,
+  harder: { easy: -0.8, medium: 0, hard: 1 },
+  failing: { hint: 0.25, late: 0.35, partly: 0.2 },
+};
 
 /** Days in which each store fades to 1/e. */
 const scales = [1, 4, 16, 64, 256];
@@ -62,5 +70,5 @@ function fill<K>(map: Map<K, Stores>, key: K, at: number, rate: number, rates: r
 }
 
 export function createLearner(seed: number): Learner {
-  return new MultiscaleLearner(seed);
+  return new MultiscaleLearner(seed, nature);
 }

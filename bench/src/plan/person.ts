@@ -3,15 +3,43 @@ import { SeededRandom } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 
 export const millisecondsPerDay = 86_400_000;
-/** Standard deviation of the levels of techniques about the person's, and of a day's form, in log-odds. */
-export const levelSpread = 0.9;
-export const formSpread = 0.35;
-/**
- * Minutes of a solve over those planned: from the quickest to the slowest by the chance, times a noise with so wide a
- * logarithm, but in time.
- */
-export const solvePace = { quickest: 0.55, slowest: 1, spread: 0.25, most: 0.95 };
-const harder: Readonly<Record<Difficulty, number>> = { easy: -1.1, medium: 0, hard: 1.3 };
+
+/** What the people of one kind have in common; the model knows none of it. Levels and spreads are log-odds. */
+export interface Nature {
+  /** Mean and standard deviation of the person's level on a medium problem before any practice. */
+  readonly level: { readonly mean: number; readonly spread: number };
+  /** Standard deviation of the levels of techniques about the person's, of a day's form, and of the logarithm of speed. */
+  readonly levelSpread: number;
+  readonly formSpread: number;
+  readonly speedSpread: number;
+  readonly harder: Readonly<Record<Difficulty, number>>;
+  /** By how much naming and outlining are easier than carrying out. */
+  readonly easier: { readonly spot: number; readonly sketch: number };
+  /**
+   * Minutes of a solve over those planned: from the quickest to the slowest by the chance, times a noise with so wide a
+   * logarithm, but in time.
+   */
+  readonly pace: {
+    readonly quickest: number;
+    readonly slowest: number;
+    readonly spread: number;
+    readonly most: number;
+  };
+  /** What becomes of a sitting that was not an unaided solve in time: shares of solved with a hint, solved late, partly; the rest is given up. */
+  readonly failing: { readonly hint: number; readonly late: number; readonly partly: number };
+}
+
+export const usualNature: Nature = {
+  level: { mean: -0.9, spread: 0.6 },
+  levelSpread: 0.9,
+  formSpread: 0.35,
+  speedSpread: 0.3,
+  harder: { easy: -1.1, medium: 0, hard: 1.3 },
+  easier: { spot: 0.9, sketch: 0.5 },
+  pace: { quickest: 0.55, slowest: 1, spread: 0.25, most: 0.95 },
+  failing: { hint: 0.3, late: 0.2, partly: 0.25 },
+};
+
 /** How much of the solution a kind of sitting goes over. */
 export const effort: Readonly<Record<SittingKind, number>> = {
   spot: 0.12,
@@ -34,16 +62,19 @@ export abstract class Person implements Learner {
   /** How fast this one learns, about 1. */
   protected readonly speed: number;
 
-  constructor(seed: number) {
+  constructor(
+    seed: number,
+    readonly nature: Nature = usualNature,
+  ) {
     this.random = new SeededRandom(seed * 7919 + 13);
-    this.level = -0.9 + 0.6 * this.normal();
-    this.speed = Math.exp(0.3 * this.normal());
+    this.level = nature.level.mean + nature.level.spread * this.normal();
+    this.speed = Math.exp(nature.speedSpread * this.normal());
   }
 
   sit(problem: ProblemFacts, kind: SittingKind, at: number): SittingOutcome {
     const truth = this.chance(problem, kind, at);
     // A day has its own form, and nobody is measured exactly.
-    const chance = logistic(logOdds(truth) + formSpread * this.normal());
+    const chance = logistic(logOdds(truth) + this.nature.formSpread * this.normal());
     const isSolved = this.random.chance(chance);
     const outcome = this.outcomeOf(problem, kind, isSolved, chance);
     this.learn(problem, kind, isSolved, at);
@@ -59,7 +90,12 @@ export abstract class Person implements Learner {
   }
 
   ability(technique: TechniqueId, difficulty: Difficulty, at: number, shift = 0): number {
-    return logistic(this.levelOf(technique) + shift + this.practice(technique, at) - harder[difficulty]);
+    return logistic(this.levelOf(technique) + shift + this.practice(technique, at) - this.nature.harder[difficulty]);
+  }
+
+  /** The person's level, without any technique's own. */
+  protected get overall(): number {
+    return this.level;
   }
 
   deviation(technique: TechniqueId): number {
@@ -73,7 +109,7 @@ export abstract class Person implements Learner {
       Math.max(problem.techniques.length, 1);
     const recalled = this.recall(problem.id, at);
     // To name or to outline is easier than to carry out.
-    const easier = kind === 'spot' ? 0.9 : kind === 'sketch' ? 0.5 : 0;
+    const easier = kind === 'spot' || kind === 'sketch' ? this.nature.easier[kind] : 0;
     return logistic(logOdds(recalled + (1 - recalled) * unseen) + easier);
   }
 
@@ -94,7 +130,7 @@ export abstract class Person implements Learner {
       // From the name, so that the order in which techniques are met changes nothing.
       const hash = [...technique].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) | 0, 7);
       const own = new SeededRandom(hash ^ Math.round(this.level * 1e6));
-      level = this.level + levelSpread * (own.next() + own.next() + own.next() - 1.5) * 2;
+      level = this.level + this.nature.levelSpread * (own.next() + own.next() + own.next() - 1.5) * 2;
       this.levels.set(technique, level);
     }
     return level;
@@ -103,28 +139,30 @@ export abstract class Person implements Learner {
   private outcomeOf(problem: ProblemFacts, kind: SittingKind, isSolved: boolean, chance: number): SittingOutcome {
     const isShort = kind === 'spot' || kind === 'sketch';
     const planned = kind === 'spot' ? 3 : kind === 'sketch' ? 8 : problem.targetMinutes;
-    const pace = Math.exp(solvePace.spread * this.normal());
+    const { pace: usual, failing } = this.nature;
+    const pace = Math.exp(usual.spread * this.normal());
     const isNamedRight = this.random.chance(isSolved ? 0.95 : 0.3 + 0.4 * chance);
     const named = isNamedRight ? 'right' : 'wrong';
     if (isSolved) {
-      const minutes = planned * Math.min(solvePace.most, usualPace(chance) * pace);
+      const minutes = planned * Math.min(usual.most, usualPace(chance, this.nature) * pace);
       const attempts = isShort ? 0 : this.random.chance(0.5 + 0.4 * chance) ? 1 : 2;
       return { result: 'solved', help: 'none', attempts, minutes, named };
     }
     const minutes = planned * Math.min(1.5, (1 + 0.3 * (1 - chance)) * pace);
     const attempts = isShort ? 0 : this.random.between(1, 3);
     const luck = this.random.next();
-    if (luck < 0.3) return { result: 'solved', help: 'hint', attempts, minutes, named };
-    if (luck < 0.5)
+    if (luck < failing.hint) return { result: 'solved', help: 'hint', attempts, minutes, named };
+    if (luck < failing.hint + failing.late)
       return { result: 'solved', help: 'none', attempts, minutes: Math.max(minutes, planned * 1.25), named };
-    if (luck < 0.75) return { result: 'partly', help: 'read', attempts, minutes, named };
+    if (luck < failing.hint + failing.late + failing.partly)
+      return { result: 'partly', help: 'read', attempts, minutes, named };
     return { result: 'unsolved', help: 'read', attempts, minutes, named };
   }
 }
 
 /** Minutes over those planned that a solve usually takes. */
-export function usualPace(chance: number): number {
-  return solvePace.quickest + (solvePace.slowest - solvePace.quickest) * (1 - chance);
+export function usualPace(chance: number, { pace }: Nature): number {
+  return pace.quickest + (pace.slowest - pace.quickest) * (1 - chance);
 }
 
 export function logistic(x: number): number {

@@ -1,5 +1,5 @@
 import { Estimator } from '@lernen/core/estimate';
-import type { ProblemId, TechniqueId } from '@lernen/core/log';
+import type { ProblemId, SittingKind, TechniqueId } from '@lernen/core/log';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
 import type { Learner, LearnerModule, ProblemFacts } from './learner';
@@ -25,6 +25,9 @@ export const policies: readonly PolicyMaker[] = [
   { name: 'doubling gaps', make: () => byGaps((stage) => 2 ** Math.min(stage, 7)) },
   { name: 'weakest first', make: () => weakestFirst },
   { name: 'longest unseen', make: () => longestUnseen },
+  { name: 'new + sketch', make: () => newAndSketch },
+  { name: 'weakest + review', make: () => weakestWithReview },
+  { name: 'rotation', make: () => rotation },
   { name: 'new ones only', make: () => (practice, luck) => fitting(practice, newOne(practice, luck)) },
   { name: 'random', make: () => random },
   { name: 'clairvoyant', make: clairvoyant },
@@ -67,8 +70,8 @@ function byGaps(gapAfter: (stage: number) => number): Policy {
   };
 }
 
-/** The technique that went worst so far; its problem that was seen longest ago, or a new one when all were seen lately. */
-function weakestFirst(practice: Practice, luck: SeededRandom): Item | null {
+/** Share of the sittings of each technique that were unaided solves, as if one of two had been before the first. */
+function solveRates(practice: Practice): Map<TechniqueId, number> {
   const tallies = new Map<TechniqueId, { good: number; all: number }>();
   for (const technique of practice.setting.mix.keys()) tallies.set(technique, { good: 1, all: 2 });
   for (const { problemId, result, help } of practice.sittings) {
@@ -77,7 +80,43 @@ function weakestFirst(practice: Practice, luck: SeededRandom): Item | null {
     tally.all++;
     if (result === 'solved' && help === 'none') tally.good++;
   }
-  const ranked = [...tallies].sort(([, a], [, b]) => a.good / a.all - b.good / b.all);
+  return new Map([...tallies].map(([technique, { good, all }]) => [technique, good / all]));
+}
+
+/** A new problem where share times failures is largest; what is left goes to sketches of what was longest unseen. */
+function newAndSketch(practice: Practice): Item | null {
+  const { mix } = practice.setting;
+  const need = [...solveRates(practice)].map(([id, rate]) => ({ id, need: (mix.get(id) ?? 0) * (1 - rate) }));
+  const [neediest] = need.sort((a, b) => b.need - a.need);
+  const fresh: Item = { problemId: null, technique: neediest?.id ?? '', kind: 'first-solve' };
+  return fitting(practice, fresh) ?? longestUnseenAs('sketch', practice);
+}
+
+/** In turn a new problem of the technique that went worst and a rebuild of its problem that was longest unseen. */
+function weakestWithReview(practice: Practice): Item | null {
+  const [weakest = ['']] = [...solveRates(practice)].sort(([, a], [, b]) => a - b);
+  return newAndOld(practice, weakest[0]);
+}
+
+/** The same with the techniques taken in turn. */
+function rotation(practice: Practice): Item | null {
+  const techniques = [...practice.setting.mix.keys()];
+  return newAndOld(practice, techniques[Math.floor(practice.done.length / 2) % techniques.length] ?? '');
+}
+
+function newAndOld(practice: Practice, technique: TechniqueId): Item | null {
+  const fresh: Item = { problemId: null, technique, kind: 'first-solve' };
+  const [oldest] = [...practice.problems.values()]
+    .filter((problem) => problem.techniques[0] === technique && practice.lastAt(problem.id) < practice.now - 2 * day)
+    .sort((a, b) => practice.lastAt(a.id) - practice.lastAt(b.id));
+  const isNewNext = practice.done.at(-1)?.kind !== 'first-solve';
+  const wanted = isNewNext || !oldest ? fresh : rebuild(practice, oldest.id);
+  return fitting(practice, wanted) ?? longestUnseenAs('sketch', practice);
+}
+
+/** The technique that went worst so far; its problem that was seen longest ago, or a new one when all were seen lately. */
+function weakestFirst(practice: Practice, luck: SeededRandom): Item | null {
+  const ranked = [...solveRates(practice)].sort(([, a], [, b]) => a - b);
   for (const [technique] of ranked) {
     const known = [...practice.problems.values()]
       .filter((problem) => problem.techniques[0] === technique && practice.lastAt(problem.id) < practice.now - 2 * day)
@@ -90,8 +129,14 @@ function weakestFirst(practice: Practice, luck: SeededRandom): Item | null {
 }
 
 function longestUnseen(practice: Practice): Item | null {
+  return longestUnseenAs('rebuild', practice);
+}
+
+function longestUnseenAs(kind: SittingKind, practice: Practice): Item | null {
   const ranked = [...practice.problems.keys()].sort((a, b) => practice.lastAt(a) - practice.lastAt(b));
-  const items = ranked.filter((id) => practice.lastAt(id) < practice.now - day / 2).map((id) => rebuild(practice, id));
+  const items = ranked
+    .filter((id) => practice.lastAt(id) < practice.now - day / 2)
+    .map((id) => ({ ...rebuild(practice, id), kind }));
   return items.find((item) => practice.fits(item)) ?? null;
 }
 
@@ -169,7 +214,7 @@ function candidates(practice: Practice): Item[] {
     return [
       { problemId: null, technique, kind: 'first-solve' as const },
       ...known.flatMap(({ id }) =>
-        (['sketch', 'rebuild'] as const).map((kind) => ({ problemId: id, technique, kind })),
+        (['spot', 'sketch', 'rebuild', 'twist'] as const).map((kind) => ({ problemId: id, technique, kind })),
       ),
     ];
   });

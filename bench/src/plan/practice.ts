@@ -33,6 +33,8 @@ export interface Setting {
 }
 
 const evening = 19 / 24;
+/** Evenings are not counted to the minute, and a long problem is begun with at least so many left. */
+const [softly, begunWith] = [1.1, 10];
 
 /** Somebody practising: the learner with the hidden truth, and the log of what could be seen of it. */
 export class Practice {
@@ -42,16 +44,17 @@ export class Practice {
   readonly done: { readonly facts: ProblemFacts; readonly kind: SittingKind; readonly at: number }[] = [];
   private readonly interview: Interview;
   private readonly newId: (at?: number) => string;
-  private readonly settings: Log['settings'];
   private minutesToday = 0;
   private today = 0;
+  /** Minutes of this evening: those of every evening, with what was left or overdrawn before. */
+  private budget = 0;
+  private taken = 0;
 
   constructor(
     readonly learner: Learner,
     readonly setting: Setting,
     seed: number,
   ) {
-    this.settings = { ...defaultSettings, week: weekOf(setting.minutesADay) };
     this.newId = countingIds(setting.start - 60 * millisecondsPerDay, new SeededRandom(seed));
     const id = this.newId();
     this.interview = {
@@ -73,9 +76,26 @@ export class Practice {
     return this.setting.start + (this.setting.days + 0.4) * millisecondsPerDay;
   }
 
-  /** The evening of a day, counted from the beginning of the plan. */
+  /**
+   * The evening of a day, counted from the beginning of the plan. What an evening took too much the next one lacks, and
+   * what it left over comes on top, up to an evening's minutes: so all rules have the same minutes as really taken.
+   */
   open(day: number): void {
-    this.today = this.setting.start + (day + evening) * millisecondsPerDay;
+    const { minutesADay, start } = this.setting;
+    const carried = Math.min(this.budget - this.minutesToday, minutesADay);
+    this.today = start + (day + evening) * millisecondsPerDay;
+    this.budget = Math.max(minutesADay + carried, 0);
+    this.minutesToday = 0;
+  }
+
+  /** Minutes of all sittings. */
+  get minutesTaken(): number {
+    return this.taken;
+  }
+
+  /** Forgets what an evening left or took too much. */
+  clear(): void {
+    this.budget = 0;
     this.minutesToday = 0;
   }
 
@@ -84,7 +104,7 @@ export class Practice {
   }
 
   get minutesLeft(): number {
-    return this.setting.minutesADay - this.minutesToday;
+    return this.budget - this.minutesToday;
   }
 
   /** Minutes that an item is expected to take; the same rule for everybody: whoever looks at their log knows it. */
@@ -105,8 +125,11 @@ export class Practice {
     return paces.length < 5 ? null : (paces[Math.floor(paces.length / 2)] ?? null);
   }
 
+  /** Whether the evening has room; what no evening has room for is begun where some is left, and takes from the next. */
   fits(item: Item): boolean {
-    return this.plannedMinutes(item) <= this.minutesLeft;
+    const planned = this.plannedMinutes(item);
+    if (planned > this.setting.minutesADay * softly) return this.minutesLeft >= Math.min(begunWith, planned);
+    return planned <= this.minutesLeft * softly;
   }
 
   do(item: Item): SittingOutcome {
@@ -117,6 +140,7 @@ export class Practice {
     const outcome = this.learner.sit(facts, item.kind, at);
     this.done.push({ facts, kind: item.kind, at });
     this.minutesToday += outcome.minutes;
+    this.taken += outcome.minutes;
     this.note(problem, item.kind, outcome, at);
     return outcome;
   }
@@ -136,7 +160,11 @@ export class Practice {
       techniques: catalogue,
       interviews: [this.interview],
       choices: [],
-      settings: this.settings,
+      settings: {
+        ...defaultSettings,
+        week: weekOf(this.setting.minutesADay),
+        exceptions: { [new Date(this.today).toISOString().slice(0, 10)]: Math.round(this.budget) },
+      },
     };
   }
 

@@ -1,6 +1,15 @@
 import type { SittingKind, TechniqueId } from '@lernen/core/log';
 import type { Learner, ProblemFacts } from './learner';
-import { Person, effort, millisecondsPerDay } from './person';
+import { type Nature, Person, effort, millisecondsPerDay, usualNature } from './person';
+
+const nature: Nature = {
+  ...usualNature,
+  level: { mean: -0.5, spread: 0.5 },
+  levelSpread: 1.1,
+  formSpread: 0.5,
+  easier: { spot: 1.2, sketch: 0.3 },
+  pace: { quickest: 0.45, slowest: 1.05, spread: 0.35, most: 0.97 },
+};
 
 /** Days in which the quick and the slow part fade to 1/e. */
 const [quickDays, slowDays, skillDays] = [3, 45, 150];
@@ -62,5 +71,5 @@ function faded({ at, quick, slow }: Memory, now: number): { quick: number; slow:
 }
 
 export function createLearner(seed: number): Learner {
-  return new TwoRateLearner(seed);
+  return new TwoRateLearner(seed, nature);
 }
