@@ -1,5 +1,5 @@
 import { Estimator } from '@lernen/core/estimate';
-import type { ProblemId, SittingKind, TechniqueId } from '@lernen/core/log';
+import { type ProblemId, type SittingKind, type TechniqueId, endOfDay } from '@lernen/core/log';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
 import type { Learner, LearnerModule, ProblemFacts } from './learner';
@@ -154,7 +154,8 @@ function planner(): Policy {
   let previous: Plan | null = null;
   return (practice) => {
     const [log, asOf] = [practice.log(), new Date(practice.now).toISOString()];
-    previous = planDays({ log, estimates: estimator.estimate(log, asOf), asOf, zone: 'UTC', previous });
+    const estimates = estimator.estimate(log, endOfDay(asOf, 'UTC'));
+    previous = planDays({ log, estimates, asOf, zone: 'UTC', previous });
     for (const { problemId, technique, kind } of previous.days[0]?.items ?? []) {
       const item: Item = { problemId, technique: technique ?? '', kind: kind === 'fresh' ? 'first-solve' : kind };
       if (practice.fits(item)) return item;

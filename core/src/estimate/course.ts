@@ -4,8 +4,8 @@ import type { TechniqueId } from '../log/technique';
 import { type Gaussian, expectedChance } from './chance';
 import { strengthParameters } from './parameters';
 import { Practised } from './practised';
-import { type Memory, firstMemory, reviewedMemory, scaled } from './recall';
 import { type Coming, type Credit, type Person, type Shown, StrengthModel } from './strength';
+import { type Worked, untouched, workedAfter } from './worked';
 
 /** What one sitting tells, and when. Days are counted from the epoch. */
 export interface Observation extends Shown {
@@ -13,7 +13,17 @@ export interface Observation extends Shown {
   readonly kind: SittingKind;
   readonly credits: readonly Credit[];
   readonly difficulty: Coming['difficulty'];
+  /** Whether the solution was found or read. */
+  readonly isAnswerKnown: boolean;
   readonly day: number;
+}
+
+/** What came of taking in a sitting. */
+export interface Taken {
+  /** The chance of an unaided solve in time that was foreseen for it. */
+  readonly foreseen: number;
+  /** By how much it moved the strength of its techniques, as a chance on an unseen medium problem. */
+  readonly change: number;
 }
 
 /** Strength and memory together, through all sittings in their order. */
@@ -28,20 +38,33 @@ export class Course {
     this.model = new StrengthModel(familyOf, learnsPerson);
   }
 
-  /** Gives what was foreseen for the sitting, and by how much it moved the strength of its techniques. */
-  take({ problemId, kind, credits, difficulty, day, ...shown }: Observation): ReturnType<StrengthModel['observe']> {
+  take({ problemId, kind, credits, difficulty, isAnswerKnown, day, ...shown }: Observation): Taken {
     this.noteWeek(day);
-    const { memory: times } = this.person();
-    const memory = this.practised.memoryOf(problemId);
-    const practised = this.practised.practiceOn(credits, day, times);
-    const coming: Coming = { kind, credits, difficulty, practised, memory, day };
-    const taken = this.model.observe(coming, shown);
+    const way = this.person();
+    const worked = this.practised.workedOf(problemId) ?? untouched;
+    const practised = this.practised.practiceOn(credits, day, way);
+    const before = this.standingOf(credits, day);
+    const coming: Coming = { kind, credits, difficulty, practised, memory: worked.memory, day };
+    const foreseen = this.model.observe(coming, shown);
     for (const { technique } of credits) this.seen.add(technique);
-    const after = memory
-      ? scaled(reviewedMemory(scaled(memory, times), kind, shown.evidence, day), 1 / times)
-      : firstMemory(shown.evidence, day);
-    this.practised.remember(problemId, after, credits, day, times);
-    return taken;
+    const work = { kind, evidence: shown.evidence, isOwn: shown.isOwn, isAnswerKnown, day };
+    this.practised.remember(problemId, workedAfter(worked, work, way.memory), credits, day, way);
+    if (!shown.isOwn) for (const { technique, state } of before) this.hold(technique, state, day);
+    return { foreseen, change: mean(this.standingOf(credits, day)) - mean(before) };
+  }
+
+  /** What was not solved teaches, but shows no strength: it stays where it was, or falls. */
+  private hold(technique: TechniqueId, before: Gaussian, day: number): void {
+    this.model.holdBelow(technique, before, this.strengthOn(technique, day));
+  }
+
+  private standingOf(credits: readonly Credit[], day: number): { technique: TechniqueId; share: number; state: Gaussian }[] {
+    return credits.map(({ technique, share }) => ({ technique, share, state: this.strengthOn(technique, day) }));
+  }
+
+  private strengthOn(technique: TechniqueId, day: number): Gaussian {
+    const { amount } = this.practised.practiceOn([{ technique, share: 1 }], day, this.person());
+    return this.model.strengthOf(technique, amount, day);
   }
 
   person(): Person {
@@ -49,18 +72,17 @@ export class Course {
   }
 
   strengthOf(technique: TechniqueId, day: number): Gaussian {
-    const practised = this.practised.practiceAt([{ technique, share: 1 }], day, this.person().memory);
-    return this.model.strengthOf(technique, practised, day);
+    const { amount } = this.practised.practiceAt([{ technique, share: 1 }], day, this.person());
+    return this.model.strengthOf(technique, amount, day);
   }
 
   overall(day: number): Gaussian {
-    return this.model.overall(this.practised.practiceAt([], day, this.person().memory));
+    return this.model.overall(this.practised.practiceAt([], day, this.person()).amount);
   }
 
-  /** What is remembered of a problem, in the person's own half-life. */
-  memoryOf(problem: ProblemId): Memory | null {
-    const memory = this.practised.memoryOf(problem);
-    return memory && scaled(memory, this.person().memory);
+  /** What is left of a problem; null for one that was never sat. */
+  workedOf(problem: ProblemId): Worked | null {
+    return this.practised.workedOf(problem);
   }
 
   /** Strength as it stood at the beginning of the week some weeks ago, as far as the technique was seen by then. */
@@ -70,8 +92,7 @@ export class Course {
   }
 
   private pointOf(technique: TechniqueId, day: number): number {
-    const practised = this.practised.practiceOn([{ technique, share: 1 }], day, this.person().memory);
-    return expectedChance(this.model.strengthOf(technique, practised, day));
+    return expectedChance(this.strengthOn(technique, day));
   }
 
   private noteWeek(day: number): void {
@@ -79,4 +100,9 @@ export class Course {
     if (Math.floor(day / strengthParameters.weekDays) === Math.floor(last / strengthParameters.weekDays)) return;
     this.weeks.push({ day, points: new Map([...this.seen].map((it) => [it, this.pointOf(it, day)])) });
   }
+}
+
+/** Of the chances, weighed by the credits. */
+function mean(some: readonly { readonly share: number; readonly state: Gaussian }[]): number {
+  return some.reduce((sum, { share, state }) => sum + share * expectedChance(state), 0);
 }

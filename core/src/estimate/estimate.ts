@@ -1,18 +1,19 @@
 import type { Log } from '../log/log';
 import { techniquesById, techniquesOf } from '../log/log';
-import type { Problem, ProblemId } from '../log/problem';
+import { type Problem, type ProblemId, difficulties } from '../log/problem';
 import { sittingTarget } from '../log/settings';
-import type { Sitting } from '../log/sitting';
+import type { Sitting, SittingKind } from '../log/sitting';
 import { type Technique, type TechniqueId, resolveTechnique } from '../log/technique';
 import { type Instant, millisecondsPerDay } from '../log/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';
-import { Course } from './course';
-import { type EvidenceFacts, evidenceOf, factsOf, isTimelySolve } from './evidence';
+import { Course, type Observation } from './course';
+import { type EvidenceFacts, evidenceOf, factsOf, isOwnSolve, isTimelySolve, knowsAnswer } from './evidence';
 import { type Foresight, ForesightTally, Trust, lossOf } from './foresight';
 import { strengthParameters } from './parameters';
-import { type Memory, recallAt } from './recall';
+import { recallAt } from './recall';
 import { type Credit, type Person, creditsOf } from './strength';
 import { type Counts, type Move, Moves, Tally } from './tally';
+import type { Worked } from './worked';
 
 /** A technique that was named where another was right, and how often. */
 export interface MixUp {
@@ -37,13 +38,30 @@ export interface TechniqueEstimate extends Counts {
   readonly moves: readonly Move[];
 }
 
+/** A sitting as far as spacing needs it. */
+export interface PastSitting {
+  /** In days, with a fraction. */
+  readonly day: number;
+  readonly kind: SittingKind;
+  /** Solved unaided or with a hint. */
+  readonly isOwn: boolean;
+  /** Solved unaided and in time. */
+  readonly isTimely: boolean;
+}
+
+const historyLength = 8;
+
 /** What the log says about a problem. */
 export interface ProblemEstimate {
   readonly problemId: ProblemId;
-  /** Chance that its solution can be recalled now. */
-  readonly recall: number;
-  /** Counted in days from `asOf`: `since` is zero or negative. */
-  readonly memory: Memory;
+  /** Chance that its solution can be recalled now; null as long as it was neither solved nor read. */
+  readonly recall: number | null;
+  /** What is left of the work at it. Its memory counts in days from `asOf`: `since` is zero or negative. */
+  readonly worked: Worked;
+  /** The day from `asOf` on which recall falls to one half for this person; null where nothing can be recalled. */
+  readonly halfOn: number | null;
+  /** Days of its sittings, counted from `asOf`, with whether it was solved then: the last at most `historyLength`. */
+  readonly history: readonly PastSitting[];
   readonly credits: readonly Credit[];
   readonly sittings: number;
   readonly lastSitting: Sitting;
@@ -107,6 +125,8 @@ interface ProblemState {
   readonly credits: readonly Credit[];
   sittings: number;
   lastSitting: Sitting | null;
+  /** Days counted from the epoch. */
+  history: readonly PastSitting[];
 }
 
 /** All that was taken from the sittings so far. Days are counted from the epoch. */
@@ -138,7 +158,7 @@ class Reading {
     return (
       now >= this.now &&
       !this.hasFuture &&
-      log.settings === this.log.settings &&
+      hasSameTargets(log.settings, this.log.settings) &&
       log.techniques.length === this.log.techniques.length &&
       log.techniques.every((technique, index) => technique === this.log.techniques[index]) &&
       this.taken.every((sitting, index) => sitting === log.sittings[index]) &&
@@ -190,7 +210,17 @@ class Reading {
     const came = isTimelySolve(sitting, target);
     const { kind } = sitting;
     const pace = came ? facts.timeToTarget : null;
-    const observation = { problemId: problem.id, kind, credits, difficulty: problem.difficulty, evidence, pace, day };
+    const observation: Observation = {
+      problemId: problem.id,
+      kind,
+      credits,
+      difficulty: problem.difficulty,
+      evidence,
+      pace,
+      isOwn: isOwnSolve(sitting),
+      isAnswerKnown: knowsAnswer(sitting),
+      day,
+    };
     const common = this.common.take(observation);
     const own = this.own.take(observation);
     this.foresight.take(this.trust.isOwn ? own.foreseen : common.foreseen, came, sitting.startedAt);
@@ -201,6 +231,7 @@ class Reading {
     }
     state.sittings++;
     state.lastSitting = sitting;
+    state.history = [...state.history, { day, kind, isOwn: isOwnSolve(sitting), isTimely: came }].slice(-historyLength);
     for (const technique of techniques) getOrMake(this.tallies, technique, () => new Tally()).take(sitting, facts);
     const [right] = techniques;
     if (facts.named === 'wrong' && sitting.named !== null && right !== undefined)
@@ -211,7 +242,7 @@ class Reading {
     let state = this.problems.get(problem.id);
     if (!state) {
       const techniques = techniquesOf(problem, this.byId);
-      state = { problem, techniques, credits: creditsOf(techniques), sittings: 0, lastSitting: null };
+      state = { problem, techniques, credits: creditsOf(techniques), sittings: 0, lastSitting: null, history: [] };
       this.problems.set(problem.id, state);
     }
     return state;
@@ -241,14 +272,18 @@ class Reading {
 
   private problemEstimates(): Map<ProblemId, ProblemEstimate> {
     const estimates = new Map<ProblemId, ProblemEstimate>();
-    for (const [problemId, { credits, sittings, lastSitting }] of this.problems) {
-      const memory = this.course.memoryOf(problemId);
-      if (!memory || !lastSitting) continue;
-      const fromNow = { halfLife: memory.halfLife, since: memory.since - this.now };
+    const { memory: times } = this.course.person();
+    for (const [problemId, { credits, sittings, lastSitting, history }] of this.problems) {
+      const worked = this.course.workedOf(problemId);
+      if (!worked || !lastSitting) continue;
+      const { memory } = worked;
+      const fromNow = memory && { halfLife: memory.halfLife, since: memory.since - this.now };
       estimates.set(problemId, {
         problemId,
-        recall: recallAt(fromNow, 0),
-        memory: fromNow,
+        recall: fromNow && recallAt(fromNow, 0, times),
+        halfOn: fromNow && fromNow.since + fromNow.halfLife * times,
+        worked: { ...worked, memory: fromNow },
+        history: history.map((past) => ({ ...past, day: past.day - this.now })),
         credits,
         sittings,
         lastSitting,
@@ -256,6 +291,11 @@ class Reading {
     }
     return estimates;
   }
+}
+
+/** The only settings that an estimate depends on. */
+function hasSameTargets({ targetMinutes: a }: Log['settings'], { targetMinutes: b }: Log['settings']): boolean {
+  return difficulties.every((difficulty) => a[difficulty] === b[difficulty]);
 }
 
 function getOrMake<K, V>(map: Map<K, V>, key: K, make: () => V): V {

@@ -18,19 +18,23 @@ export interface EvidenceFacts {
 }
 
 /**
- * Evidence in (0, 1) that the person solves such a problem unaided and in time: the log-odds of the table, added up.
- * It falls with more help, attempts and minutes, and with a wrong technique or cost.
+ * Evidence in (0, 1) that the person solves such a problem unaided and in time. What came of the sitting decides first:
+ * any unaided solve is above any solve with a hint, that above a part, that above an answer read, that above one copied;
+ * and of what was not solved, a real try is above giving up. Within each, more attempts, a wrong technique or a wrong
+ * cost lower it. Minutes count for an unaided solve only.
  */
 export function evidenceOf(facts: EvidenceFacts): number {
+  const outcome = table.outcome[facts.result][facts.help];
   const further = Math.min(Math.max(facts.attempts - 1, 0), table.mostFurtherAttempts);
-  return chanceOf(
-    table.result[facts.result] +
-      table.help[facts.help] +
-      table.furtherAttempt * further +
-      timeLogOdds(facts.timeToTarget) +
-      (facts.named === null ? 0 : table.named[facts.named]) +
-      (facts.stated === null ? 0 : table.stated[facts.stated]),
-  );
+  const manner =
+    table.furtherAttempt * further +
+    (facts.named === null ? 0 : table.named[facts.named]) +
+    (facts.stated === null ? 0 : table.stated[facts.stated]);
+  const isUnaided = facts.result === 'solved' && facts.help === 'none';
+  if (!isUnaided) return chanceOf(outcome + table.otherwise * manner);
+  const logOdds = outcome + manner + timeLogOdds(facts.timeToTarget);
+  const { from, to } = table.unaidedFloor;
+  return chanceOf(logOdds >= from ? logOdds : to + (from - to) * Math.exp((logOdds - from) / (from - to)));
 }
 
 /** Takes the facts from a sitting. `techniques` are the problem's after merges; `resolve` follows merges. */
@@ -57,6 +61,16 @@ export function isTimelySolve({ result, help, minutes }: Sitting, targetMinutes:
   return result === 'solved' && help === 'none' && (minutes === null || minutes <= targetMinutes);
 }
 
+/** Solved by oneself, at most with a hint; only this shows that a solution was found. */
+export function isOwnSolve({ result, help }: Pick<Sitting, 'result' | 'help'>): boolean {
+  return result === 'solved' && (help === 'none' || help === 'hint');
+}
+
+/** Whether the answer was seen in the sitting, or found. */
+export function knowsAnswer({ result, help }: Pick<Sitting, 'result' | 'help'>): boolean {
+  return result === 'solved' || help === 'read' || help === 'copied';
+}
+
 /** Right when every stated part equals the recorded one; null when nothing can be compared. */
 export function comparedCost(stated: CostPair, recorded: CostPair): 'right' | 'wrong' | null {
   const time = comparedPart(stated.time, recorded.time);
@@ -73,6 +87,6 @@ function timeLogOdds(timeToTarget: number | null): number {
   if (timeToTarget === null) return 0;
   const doublings = Math.log2(Math.max(timeToTarget, 1 / 64));
   return doublings > 0
-    ? Math.max(table.slower.doubling * doublings, table.slower.least)
+    ? table.slower.doubling * doublings
     : Math.min(-table.quicker.halving * doublings, table.quicker.most);
 }

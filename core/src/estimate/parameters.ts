@@ -6,18 +6,26 @@ import type { Help, Result, SittingKind } from '../log/sitting';
  * are population defaults: nothing here was fitted to a person yet.
  */
 
-/** Log-odds that what happened shows an unaided solve in time. All tables fall from left to right. */
+/** Log-odds that what happened shows an unaided solve in time. Every row and every column falls. */
 export const evidenceTable = {
-  result: { solved: 3, partly: -0.8, abandoned: -1.6, unsolved: -2.2 } satisfies Record<Result, number>,
-  help: { none: 0, hint: -4, read: -5, copied: -6 } satisfies Record<Help, number>,
+  outcome: {
+    solved: { none: 3, hint: -1, read: -2.2, copied: -3.2 },
+    partly: { none: -1.6, hint: -1.75, read: -2.3, copied: -3.25 },
+    unsolved: { none: -2.4, hint: -2.45, read: -2.6, copied: -3.3 },
+    abandoned: { none: -2.8, hint: -2.82, read: -2.85, copied: -3.4 },
+  } satisfies Record<Result, Record<Help, number>>,
   /** For every attempt after the first, up to `mostFurtherAttempts`. */
   furtherAttempt: -0.35,
   mostFurtherAttempts: 4,
-  /** For every halving of the minutes below the target, and for every doubling over it; each as far as its range. */
+  /** Of an unaided solve: for every halving of the minutes below the target, up to the most, and every doubling over it. */
   quicker: { halving: 1.1, most: 0.6 },
-  slower: { doubling: -9, least: -6 },
+  slower: { doubling: -9 },
   named: { right: 0.3, wrong: -0.9 },
   stated: { right: 0.2, wrong: -0.5 },
+  /** An unaided solve never falls to here, however late and clumsy: it bends towards it from `from` down. */
+  unaidedFloor: { from: 1, to: -0.8 },
+  /** How much of attempts, technique and cost counts where the solve was not the person's own: never over the next outcome. */
+  otherwise: 0.1,
 } as const;
 
 /** How much one sitting of a kind says, against a first solve; that a solution was recalled is reckoned apart. */
@@ -81,6 +89,11 @@ export const transferParameters = {
   kept: 0.5,
   /** Problems count by the logarithm of one plus so many times what they lend: the tenth teaches less than the second. */
   perProblem: 1.5,
+  /**
+   * What of a problem's teaching was had: all once it was solved unaided or with a hint, some where the answer was read,
+   * none where it was given up.
+   */
+  quality: { own: 1, read: 0.3 },
 };
 
 /** What differs from person to person, as the mean and the standard deviation of the prior. */
@@ -91,6 +104,8 @@ export const personParameters = {
   difficulty: { deviation: 0.4 },
   /** Logarithm of the person's half-lives over the population's, and the times they may be longer. */
   memory: { deviation: 1, range: [0.3, 3] },
+  /** What working out again something wholly forgotten teaches, against a new problem. */
+  resolving: { mean: 0.35, deviation: 0.25, range: [0, 1.5] },
   /** The person's own quantities are used where they told the last fifth better, of this many sittings on. */
   trustedFrom: 40,
   decidedEvery: 20,

@@ -1,84 +1,111 @@
 import type { ProblemId } from '../log/problem';
-import { lentBy, practiceOf } from './readiness';
-import { type Memory, recallAt } from './recall';
+import { practiceOf, practiceSlope } from './readiness';
 import type { Credit } from './strength';
+import { type WayOfLearning, type Worked, lentByResolving, lentOn } from './worked';
 
 /** Where problems without any technique are counted. */
 const untagged = '';
+
+/** How far some techniques are practised. */
+export interface Practice {
+  /** `practiceOf` what is lent to them, weighed by their credits. */
+  readonly amount: number;
+  /** Change of the amount with what working out again teaches (`WayOfLearning.resolving`). */
+  readonly byResolving: number;
+}
 
 /**
  * What the worked problems of each technique lend it, day by day. The sum over a technique's problems is taken once a
  * day; sittings of the same day only change it.
  */
 export class Practised {
-  private readonly problems = new Map<ProblemId, Worked>();
-  private readonly byTechnique = new Map<string, { readonly lenders: Lender[]; sum: number; day: number }>();
+  private readonly problems = new Map<ProblemId, { worked: Worked }>();
+  private readonly byTechnique = new Map<string, { readonly lenders: Lender[]; sums: Sums; day: number }>();
 
-  memoryOf(problem: ProblemId): Memory | null {
-    return this.problems.get(problem)?.memory ?? null;
+  workedOf(problem: ProblemId): Worked | null {
+    return this.problems.get(problem)?.worked ?? null;
   }
 
-  /**
-   * `practiceOf` what is lent to these techniques on a day, weighed by their credits. For the way through the sittings,
-   * day after day; half-lives are so many times the population's.
-   */
-  practiceOn(credits: readonly Credit[], day: number, times: number): number {
-    return weighed(credits, (technique) => this.sumOn(technique, day, times));
+  /** How far these techniques are practised on a day. For the way through the sittings, day after day. */
+  practiceOn(credits: readonly Credit[], day: number, way: WayOfLearning): Practice {
+    return weighed(credits, (technique) => this.sumsOn(technique, day, way));
   }
 
-  /** The same at any moment, reckoned anew and leaving nothing behind. */
-  practiceAt(credits: readonly Credit[], day: number, times: number): number {
-    return weighed(credits, (technique) => sumOf(this.byTechnique.get(technique)?.lenders ?? [], day, times));
+  /** The same at any moment, computed again and leaving nothing behind. */
+  practiceAt(credits: readonly Credit[], day: number, way: WayOfLearning): Practice {
+    return weighed(credits, (technique) => sumsOf(this.byTechnique.get(technique)?.lenders ?? [], day, way));
   }
 
-  /** Notes what is remembered of a problem after a sitting. */
-  remember(problem: ProblemId, memory: Memory, credits: readonly Credit[], day: number, times: number): void {
+  /** Notes what is left of a problem after a sitting. */
+  remember(
+    problem: ProblemId,
+    worked: Worked,
+    credits: readonly Credit[],
+    day: number,
+    way: WayOfLearning,
+  ): void {
     const known = this.problems.get(problem);
-    const before = known ? lentBy(recallAt(known.memory, day, times)) : 0;
-    const gained = lentBy(recallAt(memory, day, times)) - before;
-    const worked = known ?? { memory };
-    worked.memory = memory;
-    this.problems.set(problem, worked);
+    const before = known ? sumsFor(known.worked, day, way) : nothing;
+    const after = sumsFor(worked, day, way);
+    const noted = known ?? { worked };
+    noted.worked = worked;
+    this.problems.set(problem, noted);
     for (const { technique, share } of credits.length > 0 ? credits : noTechnique) {
       let tally = this.byTechnique.get(technique);
-      if (!tally) this.byTechnique.set(technique, (tally = { lenders: [], sum: 0, day }));
-      if (!known) tally.lenders.push({ worked, share });
-      tally.sum += share * gained;
+      if (!tally) this.byTechnique.set(technique, (tally = { lenders: [], sums: nothing, day }));
+      if (!known) tally.lenders.push({ noted, share });
+      tally.sums = {
+        lent: tally.sums.lent + share * (after.lent - before.lent),
+        byResolving: tally.sums.byResolving + share * (after.byResolving - before.byResolving),
+      };
     }
   }
 
-  private sumOn(technique: string, day: number, times: number): number {
+  private sumsOn(technique: string, day: number, way: WayOfLearning): Sums {
     const known = this.byTechnique.get(technique);
-    if (!known) return 0;
+    if (!known) return nothing;
     if (Math.floor(known.day) !== Math.floor(day)) {
       known.day = day;
-      known.sum = sumOf(known.lenders, day, times);
+      known.sums = sumsOf(known.lenders, day, way);
     }
-    return known.sum;
+    return known.sums;
   }
-}
-
-interface Worked {
-  memory: Memory;
 }
 
 /** A problem that lends this share of what it lends to a technique. */
 interface Lender {
-  readonly worked: Worked;
+  readonly noted: { readonly worked: Worked };
   readonly share: number;
 }
 
-const noTechnique = [{ technique: untagged, share: 1 }] as const;
-
-function weighed(credits: readonly Credit[], lentTo: (technique: string) => number): number {
-  if (credits.length === 0) return practiceOf(lentTo(untagged));
-  let sum = 0;
-  for (const { technique, share } of credits) sum += share * practiceOf(lentTo(technique));
-  return sum;
+/** What is lent, and how it changes with what working out again teaches. */
+interface Sums {
+  readonly lent: number;
+  readonly byResolving: number;
 }
 
-function sumOf(lenders: readonly Lender[], day: number, times: number): number {
-  let sum = 0;
-  for (const { worked, share } of lenders) sum += share * lentBy(recallAt(worked.memory, day, times));
-  return sum;
+const nothing: Sums = { lent: 0, byResolving: 0 };
+const noTechnique = [{ technique: untagged, share: 1 }] as const;
+
+function weighed(credits: readonly Credit[], sumsFor: (technique: string) => Sums): Practice {
+  let [amount, byResolving] = [0, 0];
+  for (const { technique, share } of credits.length > 0 ? credits : noTechnique) {
+    const sums = sumsFor(technique);
+    amount += share * practiceOf(sums.lent);
+    byResolving += share * practiceSlope(sums.lent) * sums.byResolving;
+  }
+  return { amount, byResolving };
+}
+
+function sumsOf(lenders: readonly Lender[], day: number, way: WayOfLearning): Sums {
+  let [lent, byResolving] = [0, 0];
+  for (const { noted, share } of lenders) {
+    lent += share * lentOn(noted.worked, day, way);
+    byResolving += share * lentByResolving(noted.worked, day, way);
+  }
+  return { lent, byResolving };
+}
+
+function sumsFor(worked: Worked, day: number, way: WayOfLearning): Sums {
+  return { lent: lentOn(worked, day, way), byResolving: lentByResolving(worked, day, way) };
 }

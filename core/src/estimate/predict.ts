@@ -31,7 +31,7 @@ export function chanceOfSitting(estimates: Estimates, problem: ComingProblem, ki
   const offset = parameters.easier[kind] - estimates.person.harder[problem.difficulty ?? 'medium'];
   const unseen = expectedChance({ mean: mean + offset, variance });
   const known = problem.problemId === null ? undefined : estimates.problems.get(problem.problemId);
-  if (!known) return unseen;
+  if (!known || known.recall === null) return unseen;
   const recalled = known.recall * parameters.carriedOut[kind];
   return recalled + (1 - recalled) * unseen;
 }

@@ -13,16 +13,6 @@ export interface TechniqueOutlook {
   readonly lentNow: number;
 }
 
-/** What a worked problem lends to unseen ones of its technique: part of it for good, the rest as far as it is recalled. */
-export function lentBy(recall: number): number {
-  return transferParameters.kept + (1 - transferParameters.kept) * recall;
-}
-
-/** The recall behind what a problem lends; the inverse of `lentBy`. */
-export function recallBehind(lent: number): number {
-  return Math.max(0, (lent - transferParameters.kept) / (1 - transferParameters.kept));
-}
-
 /** Practice on the scale that lends log-odds: the tenth problem helps less than the second. */
 export function practiceOf(lent: number): number {
   return Math.log1p(transferParameters.perProblem * lent);

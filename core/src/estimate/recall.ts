@@ -35,10 +35,16 @@ export function firstMemory(evidence: number, day: number): Memory {
 
 /**
  * The memory after a further sitting. A recall that was hard teaches most (spacing effect: Cepeda et al. 2006; Pavlik &
- * Anderson 2005); a failed one shortens the half-life but refreshes, for the solution is read up afterwards. Between
+ * Anderson 2005); a failed one shortens the half-life but refreshes, where the solution is read up afterwards. Between
  * success and failure the change is mixed by `evidence` in [0, 1]. A planner passes the recall it expects.
  */
-export function reviewedMemory(memory: Memory, kind: SittingKind, evidence: number, day: number): Memory {
+export function reviewedMemory(
+  memory: Memory,
+  kind: SittingKind,
+  evidence: number,
+  day: number,
+  isReadUp = true,
+): Memory {
   const recall = recallAt(memory, day);
   const { covers, relearns } = teaching[kind];
   const growth = 1 + covers * parameters.spacing * (1 - recall);
@@ -47,7 +53,7 @@ export function reviewedMemory(memory: Memory, kind: SittingKind, evidence: numb
     Math.max(memory.halfLife * Math.exp(evidence * Math.log(growth) + (1 - evidence) * logLoss[kind]), least),
     most,
   );
-  const refreshed = covers * evidence + relearns * (1 - evidence);
+  const refreshed = covers * evidence + (isReadUp ? relearns * (1 - evidence) : 0);
   const since = day <= memory.since ? memory.since : memory.since + (day - memory.since) * refreshed;
   return { halfLife, since };
 }

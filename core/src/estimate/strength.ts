@@ -9,6 +9,7 @@ import {
   predictionParameters,
   strengthParameters as parameters,
 } from './parameters';
+import type { Practice } from './practised';
 import { type Memory, recallAt } from './recall';
 
 /** A technique's credit in one piece of evidence; the credits of a sitting sum to 1. */
@@ -25,6 +26,8 @@ export interface Person {
   readonly harder: Readonly<Record<Difficulty, number>>;
   /** Times that half-lives are as long as the population's. */
   readonly memory: number;
+  /** What working out again something wholly forgotten teaches, against a new problem. */
+  readonly resolving: number;
 }
 
 /** What is about to be worked, as far as a prediction needs it. */
@@ -32,8 +35,8 @@ export interface Coming {
   readonly kind: SittingKind;
   readonly credits: readonly Credit[];
   readonly difficulty: Difficulty | null;
-  /** What was practised of its techniques, `practiceOf` weighed by the credits. */
-  readonly practised: number;
+  /** How far its techniques are practised. */
+  readonly practised: Practice;
   /** What is remembered of this very problem, with the population's half-life; null for a new one. */
   readonly memory: Memory | null;
   /** Days from the epoch. */
@@ -44,6 +47,8 @@ export interface Coming {
 export interface Shown {
   /** In [0, 1], for an unaided solve in time. */
   readonly evidence: number;
+  /** Solved unaided or with a hint: nothing else raises a strength. */
+  readonly isOwn: boolean;
   /** Minutes over target of an unaided solve in time; null for anything else. */
   readonly pace: number | null;
 }
@@ -58,8 +63,8 @@ interface Expectation {
 }
 
 /** The person's own quantities by their place in the state. */
-const [level, lend, easy, hard, memory, pace, quicker] = [0, 1, 2, 3, 4, 5, 6] as const;
-const size = 7;
+const [level, lend, easy, hard, memory, pace, quicker, resolving] = [0, 1, 2, 3, 4, 5, 6, 7] as const;
+const size = 8;
 
 /**
  * Strength of every technique on the log-odds scale: what the person brings (level, what practice lends, how much easy
@@ -91,6 +96,7 @@ export class StrengthModel {
       0,
       paceParameters.atNone.mean,
       paceParameters.byChance.mean,
+      personParameters.resolving.mean,
     ]);
     this.covariance[at(level, level)] = parameters.personVariance;
     this.covariance[at(pace, pace)] = paceParameters.atNone.deviation ** 2;
@@ -99,32 +105,34 @@ export class StrengthModel {
     this.covariance[at(lend, lend)] = personParameters.lend.deviation ** 2;
     for (const place of [easy, hard]) this.covariance[at(place, place)] = personParameters.difficulty.deviation ** 2;
     this.covariance[at(memory, memory)] = personParameters.memory.deviation ** 2;
+    this.covariance[at(resolving, resolving)] = personParameters.resolving.deviation ** 2;
   }
 
-  /**
-   * Takes in what a sitting showed; days must not go backwards. Gives the chance that was foreseen for it, and by how
-   * much it moved the strength of its techniques, as a chance on an unseen medium problem.
-   */
-  observe(coming: Coming, shown: Shown): { readonly foreseen: number; readonly change: number } {
-    const prior = this.combine(coming);
-    const foreseen = this.takeEvidence(coming, shown.evidence);
+  /** Takes in what a sitting showed; days must not go backwards. Gives the chance that was foreseen for it. */
+  observe(coming: Coming, shown: Shown): number {
+    const foreseen = this.takeEvidence(coming, shown);
     if (shown.pace !== null) this.takePace(coming, shown.pace);
-    const after = this.combine(coming);
-    const harder = this.person().harder[coming.difficulty ?? 'medium'];
-    const change =
-      expectedChance({ mean: after.mean + harder, variance: after.variance }) -
-      expectedChance({ mean: prior.mean + harder, variance: prior.variance });
-    return { foreseen, change };
+    return foreseen;
+  }
+
+  /** Lowers a technique, now at `after`, so that its expected chance is not above that `before`. */
+  holdBelow(technique: TechniqueId, before: Gaussian, after: Gaussian): void {
+    const flat = (variance: number): number => Math.sqrt(1 + (Math.PI * variance) / 8);
+    const excess = after.mean - (before.mean / flat(before.variance)) * flat(after.variance);
+    const known = this.techniques.get(technique);
+    if (excess <= 0 || !known) return;
+    const state = { mean: known.state.mean - excess, variance: known.state.variance };
+    this.techniques.set(technique, { state, day: known.day });
   }
 
   /** Log-odds of an unaided solve in time of an unseen medium problem of this technique on a day. */
   strengthOf(technique: TechniqueId, practised: number, day: number): Gaussian {
-    return this.combine({ ...unseen, credits: [{ technique, share: 1 }], practised, day });
+    return this.combine({ ...unseen, credits: [{ technique, share: 1 }], practised: { amount: practised, byResolving: 0 }, day });
   }
 
   /** The person's level where no technique is known. */
   overall(practised: number): Gaussian {
-    return this.combine({ ...unseen, credits: [], practised, day: 0 });
+    return this.combine({ ...unseen, credits: [], practised: { amount: practised, byResolving: 0 }, day: 0 });
   }
 
   person(): Person {
@@ -132,20 +140,22 @@ export class StrengthModel {
   }
 
   private readPerson(): Person {
-    const [, lends = 0, easier = 0, harder = 0, remembers = 0] = this.mean;
+    const [, lends = 0, easier = 0, harder = 0, remembers = 0, , , resolves = 0] = this.mean;
     const [least, most] = personParameters.memory.range;
+    const [leastResolving, mostResolving] = personParameters.resolving.range;
     return {
       lend: lends,
       harder: { easy: easier, medium: 0, hard: harder },
       memory: Math.min(Math.max(Math.exp(remembers), least), most),
+      resolving: Math.min(Math.max(resolves, leastResolving), mostResolving),
     };
   }
 
-  private takeEvidence(coming: Coming, evidence: number): number {
+  private takeEvidence(coming: Coming, { evidence, isOwn }: Shown): number {
     const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
-    const slopes = this.features(coming).map((it) => it * byStrength);
-    slopes[memory] = byMemory;
-    this.correct(coming, slopes, byStrength, evidence - chance, (chance * (1 - chance)) / informativeness[coming.kind]);
+    const slopes = this.slopesOf(coming, byStrength, byMemory);
+    const surprise = isOwn ? evidence - chance : Math.min(evidence - chance, 0);
+    this.correct(coming, slopes, byStrength, surprise, (chance * (1 - chance)) / informativeness[coming.kind]);
     return chance;
   }
 
@@ -154,8 +164,7 @@ export class StrengthModel {
     const { least, noise } = paceParameters;
     const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
     const byChance = this.mean[quicker] ?? 0;
-    const slopes = this.features(coming).map((it) => it * byStrength * byChance);
-    slopes[memory] = byMemory * byChance;
+    const slopes = this.slopesOf(coming, byStrength * byChance, byMemory * byChance);
     slopes[pace] = 1;
     slopes[quicker] = chance;
     const surprise = Math.log(Math.max(seen, least)) - (this.mean[pace] ?? 0) - byChance * chance;
@@ -213,7 +222,15 @@ export class StrengthModel {
   }
 
   private features({ practised, difficulty }: Coming): number[] {
-    return [1, practised, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0, 0, 0];
+    return [1, practised.amount, difficulty === 'easy' ? -1 : 0, difficulty === 'hard' ? -1 : 0, 0, 0, 0, 0];
+  }
+
+  /** Change with the person's quantities of what changes so much with the log-odds and with the half-life. */
+  private slopesOf(coming: Coming, byStrength: number, byMemory: number): number[] {
+    const slopes = this.features(coming).map((it) => it * byStrength);
+    slopes[memory] = byMemory;
+    slopes[resolving] = byStrength * (this.mean[lend] ?? 0) * coming.practised.byResolving;
+    return slopes;
   }
 
   private times(vector: readonly number[]): number[] {

@@ -36,6 +36,11 @@ export function dayOf(instant: Instant, zone: Zone): Day {
   return dayFormat(zone).format(Date.parse(instant));
 }
 
+/** The end of the calendar day on which an instant falls in a zone. */
+export function endOfDay(instant: Instant, zone: Zone): Instant {
+  return instantAt(addDays(dayOf(instant, zone), 1), '00:00', zone);
+}
+
 /** The clock time `HH:MM` of an instant in a zone. */
 export function clockOf(instant: Instant, zone: Zone): string {
   const local = new TZDate(instant, zone);

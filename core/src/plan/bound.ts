@@ -38,7 +38,7 @@ export function standingOf(tracks: readonly Track[], schedule: Schedule): Standi
   let [idle, reached] = [0, 0];
   const added = new Map<string | null, number[]>();
   for (const track of tracks) {
-    const nothing = lentAtTargets(track.candidate.memory, [], targets);
+    const nothing = lentAtTargets(track.candidate.worked, [], targets, schedule.way);
     for (const { technique, share } of creditsOrNone(track.candidate)) {
       const sums = added.get(technique) ?? targets.map(() => 0);
       added.set(
@@ -63,7 +63,9 @@ export function standingOf(tracks: readonly Track[], schedule: Schedule): Standi
 /** All lengths that an item can have. */
 export function lengthsOf(tracks: readonly Track[]): Set<number> {
   return new Set(
-    tracks.flatMap(({ candidate, placements }) => [...candidate.kinds, ...placements].map((it) => it.minutes)),
+    tracks.flatMap(({ candidate, placements }) =>
+      [...candidate.firstKinds, ...candidate.kinds, ...placements].map((it) => it.minutes),
+    ),
   );
 }
 

@@ -1,6 +1,7 @@
+import type { Shares } from '../log/interview';
 import type { TechniqueId } from '../log/technique';
-import type { Placement } from './candidate';
-import { type Target, leastGapIn } from './horizon';
+import type { Candidate, Placement } from './candidate';
+import type { Target } from './horizon';
 import { planParameters } from './parameters';
 import type { PlannedKind } from './plan';
 import type { Track } from './track';
@@ -10,64 +11,88 @@ export interface Placed {
   readonly track: Track;
   readonly placement: Placement;
   readonly isPinned: boolean;
+  /** Minutes of it on its own day; what is missing to the whole goes on the day after `goesOn`. */
+  readonly minutesThen: number;
+  /** The day on which the rest is done; null where all is done at once. */
+  readonly goesOn: number | null;
 }
+
+/** What is known of a day before anything is planned. */
+export interface GivenDay {
+  /** Minutes that the person has, and those that are done already. */
+  readonly budget: number;
+  readonly done: number;
+  /** New problems that were begun on it already. */
+  readonly fresh: number;
+}
+
+const { softly, begunWith, lightMinutes, lightKinds, minutesPerFresh } = planParameters;
 
 /** The days of a plan, what is left of their minutes, and what they hold. */
 export class Calendar {
   readonly placed: readonly Placed[][];
-  /** Days that two reviews of one problem must lie apart. */
-  readonly leastGap: number;
-  private readonly light: readonly boolean[];
-
-  private readonly minutes: readonly number[];
+  private readonly light: readonly (Shares | null)[];
+  /** Minutes that items may take at most, and what of them is left. */
+  private readonly most: readonly number[];
+  private readonly left: number[];
   /** How many items of each technique, and how many fresh problems, each day has. */
   private readonly techniques: readonly Map<TechniqueId, number>[];
   private readonly fresh: number[];
+  private readonly freshMost: readonly number[];
 
-  constructor(
-    /** Minutes left by day. */
-    private readonly left: number[],
-    targets: readonly Target[],
-  ) {
-    this.minutes = [...left];
-    this.placed = left.map(() => []);
-    this.techniques = left.map(() => new Map<TechniqueId, number>());
-    this.fresh = left.map(() => 0);
-    this.leastGap = leastGapIn(left.length);
-    this.light = left.map((_, day) =>
-      targets.some(
-        (target) =>
-          target.interviewId !== null && target.day - day >= 0 && target.day - day <= planParameters.lightDays,
-      ),
-    );
+  constructor(given: readonly GivenDay[], targets: readonly Target[]) {
+    this.placed = given.map(() => []);
+    this.light = given.map((_, day) => lightFor(day, targets));
+    this.most = given.map(({ budget, done }, day) => {
+      const capped = Math.min(Math.round(budget * softly), this.light[day] ? lightLimit(day, targets) : Infinity);
+      return Math.max(capped - done, 0);
+    });
+    this.left = [...this.most];
+    this.techniques = given.map(() => new Map<TechniqueId, number>());
+    this.fresh = given.map(({ fresh }) => fresh);
+    this.freshMost = given.map(({ budget }) => Math.max(Math.round(budget / minutesPerFresh), 1));
   }
 
   get length(): number {
-    return this.left.length;
+    return this.most.length;
   }
 
   leftOn(day: number): number {
     return this.left[day] ?? 0;
   }
 
-  /** Minutes of the day before anything was placed. */
+  /** Minutes that items of the day may take together. */
   minutesOn(day: number): number {
-    return this.minutes[day] ?? 0;
+    return this.most[day] ?? 0;
   }
 
-  /** Whether an item could go there if nothing else did: by minutes and by the rule of light last days. */
-  admits(day: number, kind: PlannedKind, minutes: number): boolean {
-    return minutes <= this.minutesOn(day) && (!this.light[day] || planParameters.lightKinds.includes(kind));
+  freshMostOn(day: number): number {
+    return this.freshMost[day] ?? 0;
+  }
+
+  /** Whether a day right before an interview is kept for light items that it asks for. */
+  isTooHeavy(day: number, kind: PlannedKind, { technique }: Pick<Candidate, 'technique'>): boolean {
+    const shares = this.light[day];
+    return !!shares && (!lightKinds.includes(kind) || technique === null || !shares.has(technique));
+  }
+
+  /** Whether an item could go there if nothing else did, as far as minutes go. */
+  admits(day: number, minutes: number): boolean {
+    return minutes <= this.minutesOn(day) || this.nextFor(day, minutes, this.most) !== null;
   }
 
   /** The same beside what is there. */
-  hasRoom(day: number, kind: PlannedKind, minutes: number): boolean {
-    return minutes <= this.leftOn(day) && this.admits(day, kind, minutes);
+  hasRoom(day: number, minutes: number): boolean {
+    return minutes <= this.leftOn(day) || this.nextFor(day, minutes, this.left) !== null;
   }
 
-  /** Whether an item can go there: as `hasRoom`, and not too many fresh problems on one day. */
-  isOpen(day: number, kind: PlannedKind, minutes: number): boolean {
-    return this.hasRoom(day, kind, minutes) && (kind !== 'fresh' || this.freshOn(day) < planParameters.freshPerDay);
+  /** Whether an item can go there: room, not too heavy, and not too many fresh problems on one day. */
+  isOpen(day: number, { kind, minutes }: Pick<Placement, 'kind' | 'minutes'>, candidate: Candidate): boolean {
+    return (
+      this.hasRoom(day, minutes) &&
+      !this.isTooHeavy(day, kind, candidate) &&
+      (kind !== 'fresh' || this.freshOn(day) < this.freshMostOn(day))
+    );
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {
@@ -82,9 +107,13 @@ export class Calendar {
     return this.placed[day] ?? [];
   }
 
-  place(item: Placed): void {
-    const { day, minutes } = item.placement;
-    this.left[day] = this.leftOn(day) - minutes;
+  place(track: Track, placement: Placement, isPinned: boolean): void {
+    const { day, minutes } = placement;
+    const goesOn = minutes <= this.leftOn(day) ? null : this.nextFor(day, minutes, this.left);
+    const minutesThen = goesOn === null ? minutes : Math.min(this.leftOn(day), minutes);
+    this.take(day, minutesThen);
+    if (goesOn !== null) this.take(goesOn, minutes - minutesThen);
+    const item = { track, placement, isPinned, minutesThen, goesOn };
     this.placed[day]?.push(item);
     this.count(item, 1);
   }
@@ -92,10 +121,31 @@ export class Calendar {
   remove(track: Track, placement: Placement): void {
     const items = this.placed[placement.day] ?? [];
     const index = items.findIndex((item) => item.track === track && item.placement === placement);
-    if (index < 0) return;
-    const [removed] = items.splice(index, 1);
-    this.left[placement.day] = this.leftOn(placement.day) + placement.minutes;
-    if (removed) this.count(removed, -1);
+    const [removed] = index < 0 ? [] : items.splice(index, 1);
+    if (!removed) return;
+    this.take(placement.day, -removed.minutesThen);
+    if (removed.goesOn !== null) this.take(removed.goesOn, removed.minutesThen - placement.minutes);
+    this.count(removed, -1);
+  }
+
+  /** Minutes left over all days. */
+  totalLeft(): number {
+    return this.left.reduce((sum, minutes) => sum + minutes, 0);
+  }
+
+  /** The next day with any minutes, for the rest of what is longer than this day; null where that does not help. */
+  private nextFor(day: number, minutes: number, left: readonly number[]): number | null {
+    const here = left[day] ?? 0;
+    if (minutes <= this.minutesOn(day) || here < begunWith) return null;
+    for (let next = day + 1; next < this.length && next <= day + longestPause; next++) {
+      if (this.minutesOn(next) === 0) continue;
+      return !this.light[next] && here + (left[next] ?? 0) >= minutes ? next : null;
+    }
+    return null;
+  }
+
+  private take(day: number, minutes: number): void {
+    this.left[day] = this.leftOn(day) - minutes;
   }
 
   private count({ track, placement: { day, kind } }: Placed, change: 1 | -1): void {
@@ -104,9 +154,24 @@ export class Calendar {
     if (technique !== null) counts?.set(technique, (counts.get(technique) ?? 0) + change);
     if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
   }
+}
 
-  /** Minutes left over all days. */
-  totalLeft(): number {
-    return this.left.reduce((sum, minutes) => sum + minutes, 0);
-  }
+/** Days after which what was begun would have to be begun again. */
+const longestPause = 2;
+
+/** What the interview asks before which the day is kept light; the nearer one where there are two. */
+function lightFor(day: number, targets: readonly Target[]): Shares | null {
+  const near = targets
+    .filter((target) => target.isWhole && target.interviewId !== null)
+    .filter((target) => target.day >= day && target.day - day < lightMinutes.length)
+    .sort((a, b) => a.day - b.day);
+  return near[0]?.shares ?? null;
+}
+
+function lightLimit(day: number, targets: readonly Target[]): number {
+  return Math.min(
+    ...targets
+      .filter((target) => target.isWhole && target.interviewId !== null && target.day >= day)
+      .map((target) => lightMinutes[target.day - day] ?? Infinity),
+  );
 }

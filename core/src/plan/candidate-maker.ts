@@ -1,19 +1,21 @@
 import type { ProblemEstimate } from '../estimate/estimate';
+import { knowsAnswer } from '../estimate/evidence';
+import { untouched } from '../estimate/worked';
 import type { Choice } from '../log/choice';
-import type { Problem } from '../log/problem';
+import type { Difficulty, Problem } from '../log/problem';
 import { minutesOn, sittingTarget, targetFor } from '../log/settings';
-import type { ReviewKind, Sitting, SittingKind } from '../log/sitting';
+import type { SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
-import { type Day, dayOf, daysBetween } from '../log/time';
-import type { Candidate } from './candidate';
-import { type Target, leastGapIn } from './horizon';
-import { planParameters, plannedReviewKinds, rebuildRange, rebuildShare } from './parameters';
+import { type Day, daysBetween } from '../log/time';
+import type { Candidate, KindMinutes } from './candidate';
+import type { Target } from './horizon';
 import { pacesOf } from './pace';
-import type { PlanInput } from './plan';
+import { planParameters, plannedReviewKinds } from './parameters';
+import type { PlanInput, PlannedKind } from './plan';
+import { spacingAfter, unspaced } from './spacing';
 
 /** Says what can be planned at all, and how long it takes. */
 export class CandidateMaker {
-  private readonly satToday: ReadonlySet<string>;
   private readonly paces: ReadonlyMap<SittingKind, number>;
 
   /** `dates` are the days of the plan, today first; `choices` are by `targetKey`. */
@@ -22,10 +24,8 @@ export class CandidateMaker {
     private readonly targets: readonly Target[],
     private readonly dates: readonly Day[],
     private readonly choices: ReadonlyMap<string, Choice>,
-    sittingsToday: readonly Sitting[],
   ) {
     this.paces = pacesOf(input.log);
-    this.satToday = new Set(sittingsToday.map((sitting) => sitting.problemId));
   }
 
   /** Every problem that was sat; one that was dropped can be remembered, but not planned. */
@@ -34,16 +34,19 @@ export class CandidateMaker {
       const estimate = this.input.estimates.problems.get(problem.id);
       if (!estimate) return [];
       const choice = this.choiceFor(`problem:${problem.id}`);
-      const rests = this.rests(problem.id, estimate);
+      const spacing = spacingAfter(estimate.history, knowsAnswer(estimate.lastSitting), this.dates.length);
       const isDropped = choice !== undefined && 'dropped' in choice;
+      const kinds = isDropped ? [] : this.kindsOf(problem.difficulty, hasSolved(estimate));
       const candidate: Candidate = {
         problemId: problem.id,
         technique: estimate.credits[0]?.technique ?? null,
         credits: estimate.credits,
-        memory: estimate.memory,
-        kinds: isDropped ? [] : this.kindsOf(problem, estimate),
-        notBefore: Math.max(this.notBefore(choice), rests),
-        rests,
+        worked: estimate.worked,
+        // A solution that was never found nor read cannot be recalled: the problem has to be tried again.
+        firstKinds: estimate.worked.memory ? kinds : kinds.filter(({ kind }) => kind === 'rebuild'),
+        kinds,
+        spacing,
+        notBefore: Math.max(this.notBefore(choice), spacing.earliest),
         bonus: 1,
         most: isDropped ? 0 : Infinity,
         successor: null,
@@ -56,9 +59,10 @@ export class CandidateMaker {
   fresh(): Candidate[] {
     const { estimates, log } = this.input;
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
-    const minutes = Math.round(targetFor(null, log.settings) * (this.paces.get('first-solve') ?? 1));
+    const minutes = this.minutesFor('fresh', null, true);
     const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
     const roomForFresh = Math.min(all / minutes, planParameters.freshAtMost);
+    const kinds = this.kindsOf(null, true);
     return [...wanted].flatMap((technique) => {
       const isAsked = this.targets.some((target) => (target.shares.get(technique) ?? 0) >= planParameters.freshShare);
       const estimate = estimates.techniques.get(technique);
@@ -73,12 +77,13 @@ export class CandidateMaker {
           problemId: null,
           technique,
           credits: [{ technique, share: 1 }],
-          memory: null,
-          kinds: [{ kind: 'fresh', minutes }],
+          worked: untouched,
+          firstKinds: [{ kind: 'fresh', minutes }],
+          kinds,
+          spacing: unspaced,
           notBefore: this.notBefore(choice),
-          rests: 0,
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
-          most: 1,
+          most: 3,
           successor,
         };
       return successor ? [successor] : [];
@@ -89,27 +94,21 @@ export class CandidateMaker {
     return Math.max(0, ...this.targets.map((target) => target.shares.get(technique) ?? 0));
   }
 
-  private kindsOf(problem: Problem, { lastSitting }: ProblemEstimate): Candidate['kinds'] {
-    return plannedReviewKinds.map((kind) => ({ kind, minutes: this.minutesFor(kind, problem, lastSitting) }));
+  private kindsOf(difficulty: Difficulty | null, wasSolved: boolean): KindMinutes[] {
+    return plannedReviewKinds.map((kind) => ({ kind, minutes: this.minutesFor(kind, difficulty, wasSolved) }));
   }
 
-  private minutesFor(kind: ReviewKind, problem: Problem, lastSitting: Sitting): number {
-    const target = sittingTarget(kind, problem.difficulty, this.input.log.settings);
-    const wasShort = lastSitting.kind === 'spot' || lastSitting.kind === 'sketch';
-    if (kind !== 'rebuild' || lastSitting.minutes === null || wasShort)
-      return Math.round(target * (this.paces.get(kind) ?? 1));
-    const [least, most] = rebuildRange;
-    return Math.round(Math.min(Math.max(lastSitting.minutes * rebuildShare, target * least), target * most));
-  }
-
-  /** The first day that is as far from the last sitting as reviews in the plan are from each other. */
-  private rests(problemId: string, { memory, lastSitting }: ProblemEstimate): number {
-    const [today = ''] = this.dates;
-    const gap = leastGapIn(this.dates.length);
-    // Most were sat long ago, and to ask the zone for a day takes time.
-    if (-memory.since > gap + 1) return 0;
-    const ago = daysBetween(dayOf(lastSitting.startedAt, this.input.zone), today);
-    return Math.max(gap - Math.max(ago, 0), this.satToday.has(problemId) ? 1 : 0);
+  /** By the person's own pace, but never as short as giving up. */
+  private minutesFor(kind: PlannedKind, difficulty: Difficulty | null, wasSolved: boolean): number {
+    const { rebuildPace, leastPace } = planParameters;
+    const { settings } = this.input.log;
+    if (kind === 'fresh') {
+      const pace = Math.max(this.paces.get('first-solve') ?? 1, leastPace.fresh);
+      return Math.round(targetFor(difficulty, settings) * pace);
+    }
+    const pace = this.paces.get(kind) ?? (kind === 'rebuild' ? rebuildPace : 1);
+    const least = kind === 'rebuild' && !wasSolved ? leastPace.unsolved : 0;
+    return Math.ceil(sittingTarget(kind, difficulty, settings) * Math.max(pace, least));
   }
 
   private choiceFor(key: string): Choice['choice'] | undefined {
@@ -120,4 +119,8 @@ export class CandidateMaker {
     const [today] = this.dates;
     return today && choice && 'notBefore' in choice ? Math.max(daysBetween(today, choice.notBefore), 0) : 0;
   }
+}
+
+function hasSolved({ worked }: ProblemEstimate): boolean {
+  return worked.quality >= 1;
 }

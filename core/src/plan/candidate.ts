@@ -1,11 +1,14 @@
-import { lentBy } from '../estimate/readiness';
-import { type Memory, firstMemory, recallAt, reviewedMemory } from '../estimate/recall';
+import { firstMemory, recallAt, reviewedMemory, scaled } from '../estimate/recall';
+import { teaching, transferParameters } from '../estimate/parameters';
 import type { Credit } from '../estimate/strength';
+import { type WayOfLearning, type Worked, isFullKind, lentOn } from '../estimate/worked';
 import type { ProblemId } from '../log/problem';
+import type { SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import type { Target } from './horizon';
 import { planParameters } from './parameters';
 import type { PlannedKind } from './plan';
+import type { Spacing } from './spacing';
 
 /** One review or fresh slot at a day of the plan. */
 export interface Placement {
@@ -14,23 +17,28 @@ export interface Placement {
   readonly minutes: number;
 }
 
+/** A kind of item with the minutes that it takes. */
+export interface KindMinutes {
+  readonly kind: PlannedKind;
+  readonly minutes: number;
+}
+
 /** Where an earlier plan held something: the kinds by day. */
 export type PlannedBefore = ReadonlyMap<number, readonly PlannedKind[]>;
 
-/**
- * Something that can be planned: a known problem with its memory, or the fresh problems of a technique, which have none
- * until they are worked.
- */
+/** Something that can be planned: a known problem, or the fresh problems of a technique, which are untouched until they are worked. */
 export interface Candidate {
   readonly problemId: ProblemId | null;
   readonly technique: TechniqueId | null;
   readonly credits: readonly Credit[];
-  readonly memory: Memory | null;
-  /** Kinds that can be planned, with their minutes. */
-  readonly kinds: readonly { readonly kind: PlannedKind; readonly minutes: number }[];
-  /** Days before this one are not for it: because it was put off, or until then it `rests` from its last sitting. */
+  /** Days from the end of today. */
+  readonly worked: Worked;
+  /** Kinds that can be planned first, and after that. */
+  readonly firstKinds: readonly KindMinutes[];
+  readonly kinds: readonly KindMinutes[];
+  readonly spacing: Spacing;
+  /** Days before this one are not for it: because it was put off, or because it rests from its last sitting. */
   readonly notBefore: number;
-  readonly rests: number;
   /** Times that its gain counts, for what it tells. */
   readonly bonus: number;
   /** Most placements that it may have. */
@@ -39,50 +47,66 @@ export interface Candidate {
   readonly successor: Candidate | null;
 }
 
-/** The memory after the placements, in order of days; null while nothing was worked yet. */
-export function memoryAfter(memory: Memory | null, placements: readonly Placement[], until = Infinity): Memory | null {
-  let current = memory;
+/** What is left of a problem after the placements, in order of days, up to a day. */
+export function workedUntil(
+  worked: Worked,
+  placements: readonly Placement[],
+  way: WayOfLearning,
+  until = Infinity,
+): Worked {
+  let current = worked;
   for (const placement of placements) {
     if (placement.day > until) break;
-    current = memoryWith(current, placement);
+    current = workedWith(current, placement, way);
   }
   return current;
 }
 
 /**
- * What the problem lends at each target if the placements, and one more that is only tried, are kept; `recallBehind`
- * gives the recall. A placement after a target does
- * not help it.
+ * What the problem lends at each target if the placements, and others that are only tried, are kept. A placement that
+ * does not count for a target does not help it. Targets stand in the order of the days until which placements count.
  */
 export function lentAtTargets(
-  memory: Memory | null,
+  worked: Worked,
   placements: readonly Placement[],
   targets: readonly Target[],
-  tried: Placement | null = null,
+  way: WayOfLearning,
 ): number[] {
-  const recalls = new Array<number>(targets.length);
-  let current = memory;
+  const lent = new Array<number>(targets.length);
+  let current = worked;
   let next = 0;
-  let waiting = tried;
   for (let index = 0; index < targets.length; index++) {
-    const time = targets[index]?.time ?? 0;
-    for (;;) {
-      const planned = placements[next];
-      const isTriedNext = waiting !== null && (!planned || waiting.day < planned.day);
-      const placement = isTriedNext ? waiting : planned;
-      if (!placement || placement.day >= time) break;
-      current = memoryWith(current, placement);
-      if (isTriedNext) waiting = null;
-      else next++;
-    }
-    recalls[index] = current ? lentBy(recallAt(current, time)) : 0;
+    const { until = 0, time = 0 } = targets[index] ?? {};
+    for (let placement = placements[next]; placement && placement.day < until; placement = placements[++next])
+      current = workedWith(current, placement, way);
+    lent[index] = lentOn(current, time, way);
   }
-  return recalls;
+  return lent;
 }
 
-function memoryWith(memory: Memory | null, { day, kind }: Placement): Memory | null {
-  if (kind === 'fresh') return memory ?? firstMemory(planParameters.freshEvidence, day);
-  return memory && reviewedMemory(memory, kind, recallAt(memory, day), day);
+/** What is expected to be left after one more sitting. */
+function workedWith({ memory, quality, again }: Worked, { day, kind }: Placement, way: WayOfLearning): Worked {
+  const { freshEvidence, qualityGained } = planParameters;
+  const as = sittingKindOf(kind);
+  const { own } = transferParameters.quality;
+  const gained = isFullKind(as) ? qualityGained * Math.max(own - quality, 0) : 0;
+  if (!memory) {
+    const read = transferParameters.quality.read;
+    const first = read + (own - read) * qualityGained;
+    return isFullKind(as) ? { memory: firstMemory(freshEvidence, day), quality: first, again } : { memory, quality, again };
+  }
+  const recall = recallAt(memory, day, way.memory);
+  const found = recall + (1 - recall) * freshEvidence;
+  return {
+    memory: scaled(reviewedMemory(scaled(memory, way.memory), as, recall, day), 1 / way.memory),
+    quality: quality + gained,
+    again: again + teaching[as].covers * (1 - recall) * found,
+  };
+}
+
+/** As what kind of sitting a planned item is logged. */
+export function sittingKindOf(kind: PlannedKind): SittingKind {
+  return kind === 'fresh' ? 'first-solve' : kind;
 }
 
 /**

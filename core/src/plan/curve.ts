@@ -1,9 +1,9 @@
-import { recallAt } from '../estimate/recall';
-import { type TechniqueOutlook, lentBy, readinessOf } from '../estimate/readiness';
+import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
 import type { Person } from '../estimate/strength';
 import type { TechniqueId } from '../log/technique';
 import type { Day } from '../log/time';
-import { memoryAfter } from './candidate';
+import { lentOn } from '../estimate/worked';
+import { workedUntil } from './candidate';
 import type { Target } from './horizon';
 import type { ReadinessPoint } from './plan';
 import type { Track } from './track';
@@ -21,7 +21,8 @@ export function readinessCurve(
 ): ReadinessPoint[] {
   const step = Math.ceil(dates.length / exactPoints);
   const sums = new Sums(tracks, person, outlookOf);
-  const targetOn = (day: number): Target | undefined => targets.find((target) => target.day >= day) ?? targets.at(-1);
+  const whole = targets.filter(({ isWhole }) => isWhole);
+  const targetOn = (day: number): Target | undefined => whole.find((target) => target.day >= day) ?? whole.at(-1);
   const exact = new Map<number, Chances>();
   const exactAt = (day: number, target: Target): Chances => {
     const key = day * targets.length + targets.indexOf(target);
@@ -66,7 +67,7 @@ class Sums {
     private readonly outlookOf: (technique: TechniqueId) => TechniqueOutlook,
   ) {
     this.lenders = tracks
-      .filter(({ candidate, placements }) => candidate.memory !== null || placements.length > 0)
+      .filter(({ candidate, placements }) => candidate.problemId !== null || placements.length > 0)
       .map((track) => ({
         track,
         parts: track.candidate.credits.map(({ technique, share }) => ({ place: this.placeOf(technique), share })),
@@ -78,9 +79,10 @@ class Sums {
     const dropped = new Float64Array(this.places.size);
     for (const { track, parts } of this.lenders) {
       const { candidate, placements } = track;
-      const without = candidate.memory ? lentBy(recallAt(candidate.memory, day)) : 0;
-      const memory = placements.length === 0 ? null : memoryAfter(candidate.memory, placements, day);
-      const withPlan = memory ? lentBy(recallAt(memory, day)) : without;
+      const { worked } = candidate;
+      const without = lentOn(worked, day, this.person);
+      const withPlan =
+        placements.length === 0 ? without : lentOn(workedUntil(worked, placements, this.person, day), day, this.person);
       for (const { place, share } of parts) {
         kept[place] = (kept[place] ?? 0) + share * withPlan;
         dropped[place] = (dropped[place] ?? 0) + share * without;

@@ -3,15 +3,17 @@ import type { TechniqueId } from '../log/technique';
 
 interface Orderable {
   readonly technique: TechniqueId | null;
-  readonly minutes: number;
+  /** Readiness that it gains. */
+  readonly worth: number;
 }
 
 /**
- * Orders a day: the longest first, while the head is fresh; then never the same technique twice running where it can
- * be helped (Rohrer & Taylor 2007), and techniques that were mixed up next to each other, to be told apart.
+ * Orders a day: what is worth most first, for it is the one to do if only one is done; then never the same technique
+ * twice running where it can be helped (Rohrer & Taylor 2007), and techniques that were mixed up next to each other, to
+ * be told apart.
  */
 export function orderDay<I extends Orderable>(items: readonly I[], mixUps: readonly MixUp[]): I[] {
-  const waiting = [...items].sort((a, b) => b.minutes - a.minutes);
+  const waiting = [...items].sort((a, b) => b.worth - a.worth);
   const ordered: I[] = [];
   while (waiting.length > 0) {
     const last = ordered.at(-1);

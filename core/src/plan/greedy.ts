@@ -2,11 +2,12 @@ import { type Candidate, type Placement, type PlannedBefore, triedDays } from '.
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
 import type { Schedule } from './schedule';
-import { type Track, creditsOrNone, successorOf } from './track';
+import { type Track, creditsOrNone, kindsOn, trackOf } from './track';
 
-/** One more placement, and what the track would lend at the targets with it. */
+/** One more placement, a fresh problem's with its first review, and what the track would lend at the targets with it. */
 interface Option {
-  readonly placement: Placement;
+  readonly placements: readonly [Placement, ...Placement[]];
+  readonly minutes: number;
   readonly lent: number[];
   readonly inertia: number;
 }
@@ -34,12 +35,13 @@ export interface GreedyHelp {
 }
 
 /**
- * Fills the calendar by the largest gain per minute, each gain computed by the model at the interview days with
- * everything placed so far. Gains only fall as a technique fills up, so a gain is judged again only when its candidate
- * comes to the front with an old one (lazy greedy: Minoux 1978). Successors of what is placed are added to `tracks`.
+ * Fills the calendar by the largest gain per minute, each gain computed by the model at the targets with everything
+ * placed so far, until nothing is worth its minutes. Gains only fall as a technique fills up, so a gain is judged again
+ * only when its candidate comes to the front with an old one (lazy greedy: Minoux 1978). Successors of what is placed are
+ * added to `tracks`.
  */
 export function fillGreedily(tracks: Track[], schedule: Schedule, help: GreedyHelp): void {
-  const { calendar, outlook, targets } = schedule;
+  const { calendar, outlook } = schedule;
   const total = Math.max(calendar.totalLeft(), 1);
   const search = (runner: Runner, index: number): void => {
     runner.options ??= optionsOf(runner.track, index, schedule, help);
@@ -53,22 +55,40 @@ export function fillGreedily(tracks: Track[], schedule: Schedule, help: GreedyHe
     if (!runner?.best) return;
     if (round % 64 === 0 && !help.onProgress(1 - calendar.totalLeft() / total)) return;
     const { track, best } = runner;
-    const { placement, lent } = best.option;
-    if (!calendar.isOpen(placement.day, placement.kind, placement.minutes)) {
-      search(runner, index);
-    } else if (best.version !== versionOf(track.candidate, outlook)) {
+    if (!isOpen(best.option, track, schedule)) search(runner, index);
+    else if (best.version !== versionOf(track.candidate, outlook)) {
       runner.best = bestOf(track, [best.option], schedule);
+      if (!runner.best) search(runner, index);
     } else {
-      schedule.put(track, placement, false, lent);
+      for (const placement of best.option.placements) schedule.put(track, placement);
       runner.options = null;
       search(runner, index);
-      const next = successorOf(track, targets);
+      const next = openNext(track, tracks, schedule);
       if (!next) continue;
-      tracks.push(next);
       const added: Runner = { track: next, best: null, options: null };
       search(added, runners.push(added) - 1);
     }
   }
+}
+
+/** Opens the track that comes after one that has a place now, once; null where there is none. */
+export function openNext({ candidate: { successor } }: Track, tracks: Track[], { targets, way }: Schedule): Track | null {
+  if (!successor || tracks.some(({ candidate }) => candidate === successor)) return null;
+  const next = trackOf(successor, targets, way);
+  tracks.push(next);
+  return next;
+}
+
+/** The first review of a fresh problem: on the first day with room, some days after it; null where there is none. */
+export function followUpOf(track: Track, { day }: Placement, { calendar }: Schedule): Placement | null {
+  const { kind, after } = planParameters.followUp;
+  const minutes = track.candidate.kinds.find((it) => it.kind === kind)?.minutes;
+  if (minutes === undefined) return null;
+  for (let later = day + after[0]; later <= day + after[1]; later++) {
+    const placement: Placement = { day: later, kind, minutes };
+    if (calendar.isOpen(later, placement, track.candidate)) return placement;
+  }
+  return null;
 }
 
 /** Readiness per minute by the slope of what is lent; quicker than the exact gain, and near it. */
@@ -94,7 +114,7 @@ function gainBy(worth: readonly number[], from: readonly number[], to: readonly 
 
 function foremost(runners: readonly Runner[]): number {
   let first = -1;
-  let score = 0;
+  let score: number = planParameters.leastGainPerMinute;
   for (let index = 0; index < runners.length; index++) {
     const found = runners[index]?.best?.score ?? 0;
     if (found > score) {
@@ -117,30 +137,50 @@ function optionsOf(track: Track, index: number, schedule: Schedule, help: Greedy
   const options: Option[] = [];
   const before = help.plannedBefore(candidate);
   for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index, before)) {
-    for (const { kind, minutes } of candidate.kinds) {
+    for (const { kind, minutes } of kindsOn(track, day)) {
       const placement: Placement = { day, kind, minutes };
       if (!schedule.allows(track, placement)) continue;
       const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
-      options.push({ placement, lent: schedule.lentWith(track, placement), inertia });
+      options.push(optionFor(track, placement, inertia, schedule));
     }
   }
   return options;
 }
 
+function optionFor(track: Track, placement: Placement, inertia: number, schedule: Schedule): Option {
+  const followUp = placement.kind === 'fresh' ? followUpOf(track, placement, schedule) : null;
+  const placements: Option['placements'] = followUp ? [placement, followUp] : [placement];
+  const minutes = placements.reduce((sum, it) => sum + it.minutes + planParameters.switching, 0);
+  return { placements, minutes, lent: schedule.lentWith(track, ...placements), inertia };
+}
+
+function isOpen({ placements }: Option, { candidate }: Track, { calendar }: Schedule): boolean {
+  return placements.every((placement) => calendar.isOpen(placement.day, placement, candidate));
+}
+
+/** The option as it can still be had: its first review may have to go to another day. Null where its own day is full. */
+function stillOpen(option: Option, track: Track, schedule: Schedule): Option | null {
+  if (isOpen(option, track, schedule)) return option;
+  const [first, followUp] = option.placements;
+  const isFirstOpen = schedule.calendar.isOpen(first.day, first, track.candidate);
+  return followUp && isFirstOpen ? optionFor(track, first, option.inertia, schedule) : null;
+}
+
 /** The best of the options that are still open; days only fill up, so those that are not are let go. */
-function bestOf(track: Track, options: Option[], { calendar, outlook }: Schedule): Best | null {
+function bestOf(track: Track, options: Option[], schedule: Schedule): Best | null {
+  const { calendar, outlook } = schedule;
   const worth = worthOf(track.candidate, outlook);
   let first: Option | null = null;
   let firstScore = 0;
   let open = 0;
-  for (const option of options) {
-    const { placement, lent, inertia } = option;
-    const { day, kind, minutes } = placement;
-    if (!calendar.isOpen(day, kind, minutes)) continue;
+  for (const known of options) {
+    const option = stillOpen(known, track, schedule);
+    if (!option) continue;
     options[open++] = option;
-    const gain = (gainBy(worth, track.lent, lent) / (minutes + planParameters.switching)) * inertia;
+    const gain = (gainBy(worth, track.lent, option.lent) / option.minutes) * option.inertia;
     if (gain <= firstScore) continue;
-    const score = gain * (calendar.hasTechnique(day, track.candidate.technique) ? planParameters.sameTechnique : 1);
+    const isTwice = calendar.hasTechnique(option.placements[0].day, track.candidate.technique);
+    const score = gain * (isTwice ? planParameters.sameTechnique : 1);
     if (score > firstScore) [first, firstScore] = [option, score];
   }
   options.length = open;

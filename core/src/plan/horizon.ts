@@ -1,18 +1,22 @@
 import { type Interview, type Shares, sharesOf } from '../log/interview';
 import type { Log } from '../log/log';
 import type { Difficulty } from '../log/problem';
-import { type Day, type Instant, type Zone, addDays, dayOf, daysBetween, millisecondsPerDay } from '../log/time';
+import { type Day, type Instant, type Zone, addDays, dayOf, daysBetween } from '../log/time';
 import { planParameters } from './parameters';
 
-/** An interview as the planner sees it. */
+/** An interview as the planner sees it, with everything that is planned or only with what is planned until a day. */
 export interface Target {
   /** Null for the rolling goal that stands in where there is no interview. */
   readonly interviewId: string | null;
-  /** Days from now, with a fraction. */
+  /** Days from the end of today: the middle of the interview's day. */
   readonly time: number;
   /** Calendar days from today. */
   readonly day: number;
-  /** Importances sum to 1. */
+  /** Only what is planned before this day counts. */
+  readonly until: number;
+  /** Whether all that is planned for it counts. */
+  readonly isWhole: boolean;
+  /** Importances sum to 1 over all targets. */
   readonly importance: number;
   readonly shares: Shares;
   readonly difficulty: Difficulty;
@@ -25,35 +29,46 @@ export function comingInterviews(interviews: readonly Interview[], asOf: Instant
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
 }
 
-/** The targets of a plan; without any interview, a usual mix at the end of the rolling days. */
+/**
+ * The targets of a plan in the order of what counts for them; without any interview, a usual mix at the end of the
+ * rolling days. Everything is counted in calendar days, so that the hour of planning changes nothing.
+ */
 export function targetsOf(log: Log, asOf: Instant, zone: Zone): Target[] {
   const today = dayOf(asOf, zone);
-  const coming = comingInterviews(log.interviews, asOf).filter(
-    (interview) => daysBetween(today, dayOf(interview.at, zone)) <= planParameters.mostDays,
-  );
-  const total = coming.reduce((sum, interview) => sum + interview.importance, 0);
-  if (coming.length === 0) {
-    const shares = sharesOf('usual', log.techniques);
-    const time = planParameters.rollingDays;
-    return [{ interviewId: null, time, day: time, importance: 1, shares, difficulty: 'medium' }];
-  }
-  return coming.map((interview) => ({
-    interviewId: interview.id,
-    time: (Date.parse(interview.at) - Date.parse(asOf)) / millisecondsPerDay,
-    day: daysBetween(today, dayOf(interview.at, zone)),
-    importance: interview.importance / total,
-    shares: sharesOf(interview.mix, log.techniques),
-    difficulty: interview.difficulty,
-  }));
+  const coming = comingInterviews(log.interviews, asOf)
+    .map((interview) => ({ interview, day: daysBetween(today, dayOf(interview.at, zone)) }))
+    .filter(({ day }) => day <= planParameters.mostDays);
+  const total = coming.reduce((sum, { interview }) => sum + interview.importance, 0);
+  const goals =
+    coming.length === 0
+      ? [rollingGoal(log)]
+      : coming.map(({ interview, day }) => ({
+          interviewId: interview.id,
+          day,
+          importance: interview.importance / total,
+          shares: sharesOf(interview.mix, log.techniques),
+          difficulty: interview.difficulty,
+        }));
+  return goals
+    .flatMap((goal) =>
+      planParameters.stops.map(({ share, weight }) => ({
+        ...goal,
+        time: goal.day + 0.5,
+        until: share === 1 ? goal.day + 1 : Math.ceil(goal.day * share),
+        isWhole: share === 1,
+        importance: goal.importance * weight,
+      })),
+    )
+    .sort((a, b) => a.until - b.until || a.time - b.time);
+}
+
+function rollingGoal(log: Log): Pick<Target, 'interviewId' | 'day' | 'importance' | 'shares' | 'difficulty'> {
+  const shares = sharesOf('usual', log.techniques);
+  return { interviewId: null, day: planParameters.rollingDays, importance: 1, shares, difficulty: 'medium' };
 }
 
 /** The days of a plan: today to the last target. */
 export function horizonDays(targets: readonly Target[], today: Day): Day[] {
   const last = Math.max(...targets.map((target) => target.day), 0);
   return Array.from({ length: last + 1 }, (_, index) => addDays(today, index));
-}
-
-/** Days that two sittings at one problem should lie apart in a plan of so many days. */
-export function leastGapIn(days: number): number {
-  return Math.max(planParameters.leastGap.days, Math.round(planParameters.leastGap.share * days));
 }

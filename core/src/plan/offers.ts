@@ -1,5 +1,4 @@
 import { recallParameters, teaching } from '../estimate/parameters';
-import { lentBy } from '../estimate/readiness';
 import { type Memory, mostGrowth, recallAt } from '../estimate/recall';
 import type { SittingKind } from '../log/sitting';
 import type { Calendar } from './calendar';
@@ -96,7 +95,7 @@ export class OfferMaker {
     for (const { counts, loads, total } of reviews.packs) {
       if (total < least) continue;
       const lent = this.schedule.targets.map(({ time }, target) =>
-        lentBy(recallAt(latest(memory, reviews, counts, target, leastGap), time)),
+        recallAt(latest(memory, reviews, counts, target, leastGap), time),
       );
       yield { loads, lent };
     }

@@ -61,20 +61,40 @@ export class Outlook {
     return worth;
   }
 
-  /** Importance-weighted readiness gained where a share of `after` is lent instead of that of `before`. */
-  gainOf(technique: TechniqueId | null, before: readonly number[], after: readonly number[], share: number): number {
+  /**
+   * Adds the readiness gained at each target where a share of `after` is lent instead of that of `before`, weighted by
+   * importance unless `isPlain`.
+   */
+  addGains(
+    gains: number[],
+    technique: TechniqueId | null,
+    before: readonly number[],
+    after: readonly number[],
+    share: number,
+    isPlain: boolean,
+  ): void {
     const outlook = this.outlookOf(technique);
     const sums = this.lentAt(technique);
-    let gain = 0;
     for (let index = 0; index < this.targets.length; index++) {
       const target = this.targets[index];
       const weight = target ? this.weightOf(technique, target) : 0;
       const change = ((after[index] ?? 0) - (before[index] ?? 0)) * share;
       if (!target || weight === 0 || change === 0) continue;
       const sum = sums[index] ?? 0;
-      gain += weight * (this.chance(outlook, sum + change, target) - this.chance(outlook, sum, target));
+      const gain = weight * (this.chance(outlook, sum + change, target) - this.chance(outlook, sum, target));
+      gains[index] = (gains[index] ?? 0) + (isPlain ? gain / target.importance : gain);
     }
-    return gain;
+  }
+
+  /** Importance-weighted readiness with everything that is planned. */
+  value(): number {
+    let value = 0;
+    for (const technique of this.lent.keys())
+      this.targets.forEach((target, index) => {
+        const weight = this.weightOf(technique, target);
+        if (weight > 0) value += weight * this.chance(this.outlookOf(technique), this.lentAt(technique)[index] ?? 0, target);
+      });
+    return value;
   }
 
   /**

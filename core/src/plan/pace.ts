@@ -4,17 +4,18 @@ import type { SittingKind } from '../log/sitting';
 import { planParameters } from './parameters';
 
 /**
- * How long a person takes for each kind of sitting: the median of minutes over target of their last ones. Kinds that
- * were sat too few times, or without minutes, are not in it.
+ * How long a person takes for each kind of sitting where they solve it: the median of minutes over target of their last
+ * ones. Giving up early says nothing of how long it takes. Kinds that were solved too few times, or without minutes, are
+ * not in it.
  */
 export function pacesOf({ problems, sittings, settings }: Log): ReadonlyMap<SittingKind, number> {
   const { least, counted, lookedAt, range } = planParameters.pace;
   const byId = new Map(problems.map((problem) => [problem.id, problem]));
   const paces = new Map<SittingKind, number[]>();
-  for (const { kind, minutes, problemId } of sittings.slice(-lookedAt).reverse()) {
+  for (const { kind, minutes, problemId, result } of sittings.slice(-lookedAt).reverse()) {
     const problem = byId.get(problemId);
     const known = paces.get(kind) ?? [];
-    if (minutes === null || !problem || known.length >= counted) continue;
+    if (minutes === null || result !== 'solved' || !problem || known.length >= counted) continue;
     known.push(minutes / sittingTarget(kind, problem.difficulty, settings));
     paces.set(kind, known);
   }

@@ -6,53 +6,74 @@ export const planParameters = {
   rollingDays: 30,
   /** No plan reaches further than this. */
   mostDays: 180,
+  /**
+   * Somebody may stop early: readiness counts as it would be on the day of the interview if nothing were done from this
+   * share of the days on, with these weights.
+   */
+  stops: [
+    { share: 1 / 3, weight: 0.25 },
+    { share: 2 / 3, weight: 0.25 },
+    { share: 1, weight: 0.5 },
+  ],
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
   switching: 4,
-  /** On the day of an interview and so many days before it only what is recalled in a few minutes is planned. */
+  /** A day may hold so many times its minutes. */
+  softly: 1.1,
+  /** What is longer than a day may be begun with so many minutes left, and goes on the next day. */
+  begunWith: 10,
+  /** Minutes at most by days before an interview, the day itself first; and the kinds that are light enough for them. */
+  lightMinutes: [20, 30],
   lightKinds: ['spot', 'sketch'] as readonly PlannedKind[],
-  lightDays: 1,
   /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
   inertia: 1.2,
+  /** The previous plan is left only for so much more readiness. */
+  worthTelling: 0.002,
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
+  /** Readiness for a minute below which something is not worth planning: the day has enough. */
+  leastGainPerMinute: 3e-6,
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
-  freshPerDay: 2,
+  /** One new problem a day for so many minutes of it, and at least one. */
+  minutesPerFresh: 30,
+  /** The first review of a fresh problem: the kind, and days after it, at least and at most. */
+  followUp: { kind: 'sketch', after: [3, 7] },
   /**
-   * How long a kind of sitting takes against its target: from this many on, of the last so many, within a range; found
-   * among the last so many sittings of all kinds.
+   * How long a kind of sitting takes against its target where it was solved: from this many on, of the last so many,
+   * within a range; found among the last so many sittings of all kinds.
    */
   pace: { least: 5, counted: 40, lookedAt: 400, range: [0.5, 1.3] },
+  /** Share of the target for a rebuild where the person's own pace is not known, at least where it was never solved, and for anything new. */
+  rebuildPace: 0.8,
+  leastPace: { unsolved: 0.8, fresh: 0.6 },
   /** No plan considers more fresh slots than this. */
   freshAtMost: 150,
   /** A technique with a smaller share of every interview gets no fresh slot. */
   freshShare: 0.02,
   /**
-   * Least days between two reviews of a problem, and as a share of the days from now to the last target: nearer ones
-   * are massed practice, which the memory model judges too kindly (Cepeda et al. 2008 find a tenth to a fifth best).
+   * Days between the sittings at a problem: at least so many after a solve, after an answer read, after none; each gap at
+   * least so many times the one before, as far as a share of the days to the last interview (Cepeda et al. 2008), but not
+   * less than so many; so many reviews at most within so many days; and a rest where it was solved in time twice.
    */
-  leastGap: { days: 2, share: 0.1 },
+  spacing: { solved: 3, read: 2, unsolved: 1, widening: 1, capShare: 0.2, cap: 7, reviews: 5, within: 30, rest: 21 },
+  /** Failed problems have a claim: days after the failure, and the share of a week's minutes that goes to claims at most. */
+  claims: { from: 2, to: 4, shareOfWeek: 0.2 },
+  /** Days within which two techniques that were mixed up are told apart, and minutes of each Spot at most. */
+  mixUpDays: 3,
   /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */
   informationPerVariance: 0.1,
-  /** Chance assumed for a fresh problem to be worked to its end. */
+  /** Chance assumed for a fresh problem to be worked to its end, and for one that is not recalled to be found again. */
   freshEvidence: 0.6,
+  /** Share of what is missing of a problem's teaching that working it is expected to bring. */
+  qualityGained: 0.75,
   /** Share of an interview given to problems without any technique. */
   untaggedShare: 0.01,
   /** Days that are tried for every candidate, and every how many days after that. */
   tried: { allDays: 14, step: 5 },
   /** The same where an earlier plan is followed, beside the days where it stood there. */
   triedAgain: { allDays: 7, step: 10 },
-  /**
-   * The search after the first filling: gains computed at most, the same where an earlier plan is followed, how often it
-   * starts anew from other fillings, and the least readiness that is worth a change.
-   */
-  improving: { evaluations: 30_000, evaluationsAgain: 4000, restarts: 6, leastGain: 1e-6 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
   promising: { least: 100, minutesEach: 25 },
 } as const;
-
-/** A rebuild takes this share of the last known time, within `rebuildRange` of the target minutes. */
-export const rebuildShare = 0.75;
-export const rebuildRange = [0.4, 1.2] as const;
 
 export const plannedReviewKinds = ['spot', 'sketch', 'rebuild'] as const satisfies PlannedKind[];

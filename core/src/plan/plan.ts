@@ -9,22 +9,33 @@ import type { Estimates } from '../estimate/estimate';
 /** What a planned item asks for: a review, or a fresh problem of a technique. */
 export type PlannedKind = ReviewKind | 'fresh';
 
-/** Why an item is in the plan, as numbers; the sentence on screen is made from them. */
+/**
+ * What a good coach brings back whatever else would gain: what failed after its answer was read, or without it; the first
+ * review of what was solved anew; two techniques that were mixed up.
+ */
+export type Duty = 'failed' | 'unsolved' | 'first-review' | 'mix-up';
+
+/** Why an item is in the plan, as data; the sentence on screen is made from them. */
 export interface Reasons {
-  /** Chance of recalling it now, and on the planned day before it is done. Null for a fresh problem. */
-  readonly recallNow: number | null;
+  /** Null where it is planned for its gain alone. */
+  readonly duty: Duty | null;
+  /** The interview that gains most by it, null for the rolling goal; its gain in readiness (0.01 is a point), and the technique's share of it. */
+  readonly interviewId: string | null;
+  readonly gain: number;
+  readonly share: number;
+  /** Importance-weighted readiness gained per minute, in chance (0.001 is a tenth of a point a minute). */
+  readonly gainPerMinute: number;
+  /** Chance of recalling it on its day, before it is done. Null for what was never solved nor read. */
   readonly recallOnDay: number | null;
-  /** Recall on the day of the interview, with the whole plan kept and with none of it. */
-  readonly recallIfKept: number | null;
-  readonly recallIfDropped: number | null;
   readonly strength: ChanceRange | null;
   /** Sittings behind the strength. */
   readonly evidence: number;
-  /** The interview that it helps most, and the technique's share of it. */
-  readonly interviewId: string | null;
-  readonly share: number;
-  /** Readiness gained per minute, in chance (0.001 is a tenth of a percentage point a minute). */
-  readonly gainPerMinute: number;
+  /** Of all techniques below the goal, the place of this one by how much the interview needs it, from 1; null at the goal. */
+  readonly needRank: number | null;
+  /** Full sittings in a row that did not solve it, up to the last one. */
+  readonly failures: number;
+  /** When it comes back in the plan after this. */
+  readonly comesBack: Day | null;
   readonly lastSitting: {
     readonly at: Instant;
     readonly kind: SittingKind;
@@ -42,13 +53,19 @@ export interface PlanItem {
   readonly problemId: ProblemId | null;
   readonly technique: TechniqueId | null;
   readonly kind: PlannedKind;
+  /** Minutes on this day. */
   readonly minutes: number;
+  /** What is longer than the day goes on then; or was begun before. */
+  readonly goesOn: { readonly date: Day; readonly minutes: number } | null;
+  readonly begun: Day | null;
+  /** For a review of a problem that is itself still to come: the day on which that is planned. */
+  readonly freshOn: Day | null;
   readonly reasons: Reasons;
 }
 
 export interface PlanDay {
   readonly date: Day;
-  /** Minutes planned; with those done already never more than the budget. */
+  /** Minutes planned; with those done already never more than a tenth over the budget. */
   readonly minutes: number;
   /** Minutes that the person has on this day. */
   readonly budget: number;
@@ -84,6 +101,18 @@ export interface ReadinessPoint {
   readonly ifDropped: number;
 }
 
+/** Something of the previous plan that is not where it was. */
+export interface PlanChange {
+  readonly problemId: ProblemId | null;
+  readonly technique: TechniqueId | null;
+  readonly kind: PlannedKind;
+  readonly from: Day;
+  /** Null where it is not planned any more. */
+  readonly to: Day | null;
+  /** The day was missed; something that was logged, chosen or set is worth more than the old order. */
+  readonly why: 'missed' | 'better';
+}
+
 export interface Plan {
   readonly asOf: Instant;
   /** From today to the last interview, or for thirty days where there is none. */
@@ -91,10 +120,13 @@ export interface Plan {
   readonly readiness: readonly InterviewReadiness[];
   readonly curve: readonly ReadinessPoint[];
   readonly unplaced: readonly UnplacedPin[];
+  /** What moved since the previous plan, the nearest first. */
+  readonly changes: readonly PlanChange[];
 }
 
 export interface PlanInput {
   readonly log: Log;
+  /** As of the end of today, so that the hour changes nothing. */
   readonly estimates: Estimates;
   readonly asOf: Instant;
   /** The person's zone, which says what a day is. */

@@ -1,30 +1,32 @@
-import { recallAt } from '../estimate/recall';
-import { type TechniqueOutlook, lentBy, readinessOf, recallBehind } from '../estimate/readiness';
+import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
+import { lentOn } from '../estimate/worked';
 import { type Choice, targetKey } from '../log/choice';
 import { minutesOn } from '../log/settings';
 import type { Sitting } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
-import { type Day, dayOf, daysBetween } from '../log/time';
+import { type Day, dayOf } from '../log/time';
 import { type Standing, standingOf } from './bound';
-import { Calendar } from './calendar';
-import { type Candidate, type Placement, type PlannedBefore, memoryAfter, lentAtTargets } from './candidate';
+import { Calendar, type GivenDay, type Placed } from './calendar';
+import { type Candidate, lentAtTargets } from './candidate';
 import { CandidateMaker } from './candidate-maker';
+import { changesBetween } from './changes';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
-import { type GreedyHelp, fillGreedily, quickGain } from './greedy';
+import { type Filling, PreviousPlan, type Supply, fill } from './filling';
 import { type Target, horizonDays, targetsOf } from './horizon';
-import { improve } from './improve';
+import { needsOf } from './needs';
 import { Outlook } from './outlook';
 import { planParameters } from './parameters';
-import type { Plan, PlanDay, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
+import type { Plan, PlanDay, PlanInput, PlanItem } from './plan';
 import { reasonsFor } from './reasons';
 import { Schedule } from './schedule';
-import { type Track, creditsOrNone, successorOf, trackOf } from './track';
+import { type Track, creditsOrNone } from './track';
 import { type WeighedDay, weighDay } from './weigh';
 
 /**
  * Chooses for each day from today to the last interview what to review how, and where to put fresh problems, so that
- * readiness on the interview days is high. The same input gives the same plan.
+ * readiness on the interview days is high, and is already high if the person stops early. The same input gives the same
+ * plan, at any hour of a day.
  */
 export function planDays(input: PlanInput): Plan {
   return new Planner(input).plan;
@@ -35,34 +37,37 @@ export class Planner {
   readonly plan: Plan;
   private readonly targets: readonly Target[];
   private readonly dates: readonly Day[];
-  private readonly choices: ReadonlyMap<string, Choice>;
-  private readonly outlook: Outlook;
-  /** All that was considered, and what of it stands where. */
-  readonly tracks: readonly Track[];
-  readonly schedule: Schedule;
-  private readonly unplaced: UnplacedPin[] = [];
+  private readonly given: readonly GivenDay[];
+  private readonly candidates: readonly Candidate[];
+  private readonly filling: Filling;
+  private readonly needs: readonly TechniqueId[];
   private known: Standing | null = null;
 
   constructor(private readonly input: PlanInput) {
     const { log, asOf, zone, estimates } = input;
     const today = dayOf(asOf, zone);
     const sittingsToday = recentSittings(log.sittings, today, zone);
-    const done = Math.round(sittingsToday.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0));
     this.targets = targetsOf(log, asOf, zone);
     this.dates = horizonDays(this.targets, today);
-    this.choices = new Map(log.choices.map((choice) => [targetKey(choice.target), choice]));
-    this.outlook = new Outlook(estimates, this.targets, planParameters.untaggedShare);
-    const left = this.dates.map((date, day) => Math.max(minutesOn(date, log.settings) - (day === 0 ? done : 0), 0));
-    this.schedule = new Schedule(new Calendar(left, this.targets), this.outlook, this.targets);
-    const candidates = new CandidateMaker(input, this.targets, this.dates, this.choices, sittingsToday);
-    const tracks = [...candidates.reviews(), ...candidates.fresh()].map((it) => trackOf(it, this.targets));
-    for (const track of tracks) this.addBaseline(track);
-    const dropped = this.lentByTechnique();
-    this.tracks = this.fill(tracks);
-    this.plan = this.toPlan(dropped, done);
+    this.given = this.dates.map((date, day) => givenOn(date, log, day === 0 ? sittingsToday : []));
+    const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
+    const maker = new CandidateMaker(input, this.targets, this.dates, choices);
+    this.candidates = [...maker.reviews(), ...maker.fresh()];
+    this.needs = needsOf(estimates, this.targets, log.settings.goal);
+    const previous = new PreviousPlan(input.previous ?? null, this.dates);
+    this.filling = this.best({ input, candidates: this.candidates, choices, today, previous });
+    this.plan = this.toPlan();
   }
 
-  /** What the plan adds to doing nothing, and what no plan could exceed; importance-weighted over the interviews. */
+  get schedule(): Schedule {
+    return this.filling.schedule;
+  }
+
+  get tracks(): readonly Track[] {
+    return this.filling.tracks;
+  }
+
+  /** What the plan adds to doing nothing, and what no plan could exceed; importance-weighted over the targets. */
   standing(): Standing {
     return (this.known ??= standingOf(this.tracks, this.schedule));
   }
@@ -73,152 +78,96 @@ export class Planner {
     return day < 0 ? null : weighDay(this.tracks, this.schedule, this.dates, day);
   }
 
-  /** Places pins, fills the rest and improves it; gives all tracks that came up on the way. */
-  private fill(tracks: Track[]): Track[] {
-    const { schedule, targets, input } = this;
-    for (const track of tracks) this.placePin(track);
-    tracks.push(...tracks.flatMap((track) => (track.placements.length > 0 ? (successorOf(track, targets) ?? []) : [])));
-    const promising = this.mostPromising(tracks, schedule.calendar.totalLeft());
-    const help = { plannedBefore: this.plannedBefore(), onProgress: input.onProgress ?? (() => true) };
-    fillGreedily(promising, schedule, help);
-    improve(promising, schedule, help);
-    return [...new Set([...tracks, ...promising])];
+  /** The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling. */
+  private best(supply: Supply): Filling {
+    const afresh = fill(supply, this.emptySchedule(), false);
+    if (supply.previous.isEmpty) return afresh;
+    const kept = fill(supply, this.emptySchedule(), true);
+    return afresh.value > kept.value + planParameters.worthTelling ? afresh : kept;
   }
 
-  private toPlan(dropped: ReadonlyMap<TechniqueId, Float64Array>, done: number): Plan {
-    const { targets, dates, outlook } = this;
+  /** Nothing is planned yet; what was worked so far counts. */
+  private emptySchedule(): Schedule {
+    const { targets } = this;
+    const { estimates } = this.input;
+    const outlook = new Outlook(estimates, targets, planParameters.untaggedShare);
+    for (const candidate of this.candidates) {
+      const now = lentOn(candidate.worked, 0, estimates.person);
+      const lent = lentAtTargets(candidate.worked, [], targets, estimates.person);
+      for (const { technique, share } of creditsOrNone(candidate)) outlook.addBaseline(technique, now, lent, share);
+    }
+    return new Schedule(new Calendar(this.given, targets), outlook, targets, estimates.person);
+  }
+
+  private toPlan(): Plan {
+    const { targets, dates, filling } = this;
+    const { outlook } = filling.schedule;
+    const dropped = this.emptySchedule().outlook;
     const { person } = this.input.estimates;
     const outlookOf = (technique: TechniqueId): TechniqueOutlook => outlook.outlookOf(technique);
+    const days = this.days();
     return {
       asOf: this.input.asOf,
-      days: dates.map((date, day) => this.dayOf(date, day, day === 0 ? done : 0)),
-      readiness: targets.flatMap(({ interviewId, shares, difficulty }, index) => {
-        if (interviewId === null) return [];
-        const range = readinessOf(person, shares, difficulty, outlookOf, (id) => outlook.lentAt(id)[index] ?? 0);
-        const without = (id: TechniqueId): number => dropped.get(id)?.[index] ?? 0;
-        const ifDropped = readinessOf(person, shares, difficulty, outlookOf, without).point;
-        const now = readinessOf(person, shares, difficulty, outlookOf, (id) => outlookOf(id).lentNow).point;
-        return [{ interviewId, now, ifKept: range.point, ifDropped, range }];
+      days,
+      readiness: targets.flatMap(({ interviewId, shares, difficulty, isWhole }, index) => {
+        if (interviewId === null || !isWhole) return [];
+        const at = (lentTo: (technique: TechniqueId) => number): ReturnType<typeof readinessOf> =>
+          readinessOf(person, shares, difficulty, outlookOf, lentTo);
+        const range = at((id) => outlook.lentAt(id)[index] ?? 0);
+        const ifDropped = at((id) => dropped.lentAt(id)[index] ?? 0).point;
+        return [{ interviewId, now: at((id) => outlookOf(id).lentNow).point, ifKept: range.point, ifDropped, range }];
       }),
-      curve: readinessCurve(this.tracks, targets, dates, person, outlookOf),
-      unplaced: this.unplaced,
+      curve: readinessCurve(filling.tracks, targets, dates, person, outlookOf),
+      unplaced: filling.unplaced,
+      changes: changesBetween(this.input, days),
     };
   }
 
-  private addBaseline({ candidate, lent }: Track): void {
-    const now = candidate.memory ? lentBy(recallAt(candidate.memory, 0)) : 0;
-    for (const { technique, share } of creditsOrNone(candidate)) this.outlook.addBaseline(technique, now, lent, share);
-  }
-
-  private lentByTechnique(): Map<TechniqueId, Float64Array> {
-    const ids = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
-    return new Map([...ids].map((id) => [id, this.outlook.lentAt(id).slice()]));
-  }
-
-  /** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
-  private placePin(track: Track): void {
-    const { candidate } = track;
-    const { calendar } = this.schedule;
-    const choice = this.choices.get(
-      candidate.problemId ? `problem:${candidate.problemId}` : `technique:${candidate.technique}`,
-    );
-    if (!choice || !('pin' in choice.choice)) return;
-    const { pin, kind: wanted } = choice.choice;
-    const day = daysBetween(dayOf(this.input.asOf, this.input.zone), pin);
-    const estimate = candidate.problemId ? this.input.estimates.problems.get(candidate.problemId) : undefined;
-    const isDone = estimate !== undefined && estimate.lastSitting.revision > choice.revision;
-    if (day < 0 || day >= calendar.length || isDone) return;
-    const chosen = this.pinnedKind(candidate, wanted);
-    if (!chosen) return;
-    const placement: Placement = { day, ...chosen };
-    if (placement.minutes > calendar.leftOn(day)) {
-      const { problemId, technique } = candidate;
-      this.unplaced.push({ problemId, technique, date: pin, minutes: placement.minutes, left: calendar.leftOn(day) });
-      return;
-    }
-    this.schedule.put(track, placement, true);
-  }
-
-  /** The kind that was pinned, or the fullest that the problem has. A Twist is planned only by pinning it. */
-  private pinnedKind(
-    { kinds, problemId }: Candidate,
-    wanted: PlannedKind | null,
-  ): { kind: PlannedKind; minutes: number } | null {
-    const rebuild = kinds.at(-1) ?? null;
-    if (problemId === null || wanted === null || rebuild === null) return rebuild;
-    return kinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: rebuild.minutes };
-  }
-
-  /** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway to the first and to the last target. */
-  private mostPromising(tracks: readonly Track[], minutes: number): Track[] {
-    const { least, minutesEach } = planParameters.promising;
-    const enough = Math.max(least, Math.ceil(minutes / minutesEach));
-    if (tracks.length <= enough) return [...tracks];
-    const days = new Set([this.targets[0], this.targets.at(-1)].map((target) => Math.floor((target?.day ?? 0) / 2)));
-    const scored = tracks.map((track) => ({ track, score: this.quickScore(track, days) }));
-    return scored
-      .sort((a, b) => b.score - a.score)
-      .slice(0, enough)
-      .map(({ track }) => track);
-  }
-
-  private quickScore(track: Track, days: ReadonlySet<number>): number {
-    const { memory, notBefore, kinds } = track.candidate;
-    let best = 0;
-    for (const halfway of days) {
-      const day = Math.max(halfway, notBefore);
-      for (const { kind, minutes } of kinds) {
-        const lent = lentAtTargets(memory, [], this.targets, { day, kind, minutes });
-        best = Math.max(best, quickGain(track, lent, minutes, this.outlook));
-      }
-    }
-    return best;
-  }
-
-  private plannedBefore(): GreedyHelp['plannedBefore'] {
-    const planned = new Map<string | null, Map<number, PlannedKind[]>>();
-    const dayAt = new Map(this.dates.map((date, day) => [date, day]));
-    for (const { date, items } of this.input.previous?.days ?? []) {
-      const day = dayAt.get(date);
-      if (day === undefined) continue;
-      for (const { problemId, technique, kind } of items) {
-        const days = planned.get(problemId ?? technique) ?? new Map<number, PlannedKind[]>();
-        planned.set(problemId ?? technique, days.set(day, [...(days.get(day) ?? []), kind]));
-      }
-    }
-    if (planned.size === 0) return () => null;
-    const nowhere: PlannedBefore = new Map();
-    return ({ problemId, technique }) => planned.get(problemId ?? technique) ?? nowhere;
-  }
-
-  private dayOf(date: Day, day: number, done: number): PlanDay {
-    const items = this.schedule.calendar.itemsOn(day).map((item): PlanItem => {
-      const { track, placement } = item;
-      const { candidate, placements, lent } = track;
-      const before = memoryAfter(
-        candidate.memory,
-        placements.filter((other) => other.day < placement.day),
-      );
+  private days(): PlanDay[] {
+    const items = this.dates.map((): { item: PlanItem; worth: number }[] => []);
+    this.dates.forEach((date, day) => {
+      for (const placed of this.schedule.calendar.itemsOn(day)) this.addItem(placed, date, items);
+    });
+    return this.dates.map((date, day) => {
+      const own = orderDay(
+        (items[day] ?? []).map(({ item, worth }) => ({ item, worth, technique: item.technique })),
+        this.input.estimates.mixUps,
+      ).map(({ item }) => item);
       return {
-        problemId: candidate.problemId,
-        technique: candidate.technique,
-        kind: placement.kind,
-        minutes: placement.minutes,
-        reasons: reasonsFor(item, this.input, this.targets, {
-          recallOnDay: before ? recallAt(before, placement.day) : null,
-          recallsIfKept: lent.map(recallBehind),
-          gainPerMinute: this.schedule.gainPerMinute(track, placement),
-        }),
+        date,
+        minutes: own.reduce((sum, item) => sum + item.minutes, 0),
+        budget: this.given[day]?.budget ?? 0,
+        done: this.given[day]?.done ?? 0,
+        items: own,
       };
     });
-    return {
-      date,
-      minutes: items.reduce((sum, item) => sum + item.minutes, 0),
-      budget: minutesOn(date, this.input.log.settings),
-      done,
-      items: orderDay(items, this.input.estimates.mixUps),
-    };
   }
+
+  /** On its day, and what is left of it on the day on which it goes on, first thing there. */
+  private addItem(placed: Placed, date: Day, items: readonly { item: PlanItem; worth: number }[][]): void {
+    const { track, placement, minutesThen, goesOn } = placed;
+    const { schedule, dates, needs, filling } = this;
+    const duty = filling.duties.get(placement) ?? null;
+    const reasons = reasonsFor(placed, this.input, { schedule, dates, duty, needs });
+    const { problemId, technique } = track.candidate;
+    const rest = placement.minutes - minutesThen;
+    const [first] = track.placements;
+    const freshOn = problemId === null && placement.kind !== 'fresh' && first ? (dates[first.day] ?? null) : null;
+    const item = { problemId, technique, kind: placement.kind, freshOn, reasons };
+    const next = goesOn === null ? null : { date: dates[goesOn] ?? date, minutes: rest };
+    const worth = schedule.gainPerMinute(track, placement) * (placement.minutes + planParameters.switching);
+    items[placement.day]?.push({ item: { ...item, minutes: minutesThen, goesOn: next, begun: null }, worth });
+    if (goesOn !== null)
+      items[goesOn]?.push({ item: { ...item, minutes: rest, goesOn: null, begun: date }, worth: Infinity });
+  }
+}
+
+function givenOn(date: Day, log: PlanInput['log'], sittings: readonly Sitting[]): GivenDay {
+  return {
+    budget: minutesOn(date, log.settings),
+    done: Math.round(sittings.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0)),
+    fresh: sittings.filter(({ kind }) => kind === 'first-solve').length,
+  };
 }
 
 /** Sittings of today; they come last, so the search ends at the first older one. */

@@ -1,39 +1,54 @@
+import type { ProblemEstimate } from '../estimate/estimate';
 import { recallAt } from '../estimate/recall';
-import { type Instant, millisecondsPerDay } from '../log/time';
+import { isFullKind } from '../estimate/worked';
+import type { TechniqueId } from '../log/technique';
+import { type Day, type Instant, millisecondsPerDay } from '../log/time';
 import type { Placed } from './calendar';
+import { workedUntil } from './candidate';
 import type { Target } from './horizon';
-import type { PlanInput, Reasons } from './plan';
+import type { Duty, PlanInput, Reasons } from './plan';
+import type { Schedule } from './schedule';
 
-/** What only the whole plan can tell of an item. */
+/** What the whole plan knows about its items. */
 export interface InPlan {
-  /** Recall on its day before it is done; null for a fresh problem. */
-  readonly recallOnDay: number | null;
-  /** Recall at each target with the whole plan kept. */
-  readonly recallsIfKept: readonly number[];
-  readonly gainPerMinute: number;
+  readonly schedule: Schedule;
+  readonly dates: readonly Day[];
+  readonly duty: Duty | null;
+  /** Techniques below the goal, by how much the interviews need them. */
+  readonly needs: readonly TechniqueId[];
 }
 
 /** Why an item is where it is. */
-export function reasonsFor(item: Placed, input: PlanInput, targets: readonly Target[], inPlan: InPlan): Reasons {
-  const { candidate } = item.track;
+export function reasonsFor(item: Placed, input: PlanInput, { schedule, dates, duty, needs }: InPlan): Reasons {
+  const { track, placement } = item;
+  const { candidate, placements } = track;
   const { estimates } = input;
   const technique = candidate.technique === null ? undefined : estimates.techniques.get(candidate.technique);
-  const last = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId)?.lastSitting;
-  const index = helpedMost(item, targets);
-  const target = targets[index];
+  const known = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId);
+  const last = known?.lastSitting;
+  const { target, gain } = mostGained(item, schedule);
   const mixUp = estimates.mixUps.find(
     ({ right, lastAt }) => right === candidate.technique && isRecent(lastAt, input.asOf),
   );
+  const before = workedUntil(
+    candidate.worked,
+    placements.filter((other) => other.day < placement.day),
+    schedule.way,
+  );
+  const next = placements.find((other) => other.day > placement.day);
+  const rank = candidate.technique === null ? -1 : needs.indexOf(candidate.technique);
   return {
-    recallNow: candidate.memory ? recallAt(candidate.memory, 0) : null,
-    recallOnDay: inPlan.recallOnDay,
-    recallIfKept: candidate.memory ? (inPlan.recallsIfKept[index] ?? null) : null,
-    recallIfDropped: candidate.memory && target ? recallAt(candidate.memory, target.time) : null,
+    duty,
+    interviewId: target?.interviewId ?? null,
+    gain,
+    share: target && candidate.technique !== null ? (target.shares.get(candidate.technique) ?? 0) : 0,
+    gainPerMinute: Math.max(schedule.gainPerMinute(track, placement), 0),
+    recallOnDay: before.memory ? recallAt(before.memory, placement.day, schedule.way.memory) : null,
     strength: technique?.strength ?? null,
     evidence: technique?.sittings ?? 0,
-    interviewId: target?.interviewId ?? null,
-    share: target && candidate.technique !== null ? (target.shares.get(candidate.technique) ?? 0) : 0,
-    gainPerMinute: Math.max(inPlan.gainPerMinute, 0),
+    needRank: rank < 0 ? null : rank + 1,
+    failures: failuresOf(known),
+    comesBack: next ? (dates[next.day] ?? null) : null,
     lastSitting: last
       ? {
           at: last.startedAt,
@@ -56,16 +71,19 @@ function isRecent(at: Instant, asOf: Instant): boolean {
   return Date.parse(asOf) - Date.parse(at) < mixUpDays * millisecondsPerDay;
 }
 
-/** The target after the item's day in which its technique weighs most. */
-function helpedMost({ track: { candidate }, placement }: Placed, targets: readonly Target[]): number {
-  let best = -1;
-  let weight = -1;
-  targets.forEach((target, index) => {
-    const share = candidate.technique === null ? 0 : (target.shares.get(candidate.technique) ?? 0);
-    if (target.day >= placement.day && target.importance * share > weight) {
-      best = index;
-      weight = target.importance * share;
-    }
+/** The interview whose readiness the item raises most, with all that is planned, and by how much. */
+function mostGained({ track, placement }: Placed, schedule: Schedule): { target: Target | null; gain: number } {
+  const worth = schedule.worthOf(track, placement, true);
+  let best: { target: Target | null; gain: number } = { target: null, gain: 0 };
+  schedule.targets.forEach((target, index) => {
+    const gain = worth[index] ?? 0;
+    if (target.isWhole && (best.target === null || gain > best.gain)) best = { target, gain: Math.max(gain, 0) };
   });
   return best;
+}
+
+function failuresOf(known: ProblemEstimate | undefined): number {
+  const full = (known?.history ?? []).filter(({ kind }) => isFullKind(kind));
+  const lastSolve = full.findLastIndex(({ isOwn }) => isOwn);
+  return full.length - 1 - lastSolve;
 }

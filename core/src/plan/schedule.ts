@@ -1,69 +1,85 @@
+import type { WayOfLearning } from '../estimate/worked';
 import type { Calendar } from './calendar';
 import { type Placement, lentAtTargets, withPlacement } from './candidate';
 import type { Target } from './horizon';
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
+import { isSpaced } from './spacing';
 import { type Track, creditsOrNone } from './track';
 
 /** What lies where, and what it is worth: calendar, tracks and outlook change together. */
 export class Schedule {
-  /** What a fresh problem lends by the day on which it is worked: the same for every technique. */
-  private readonly freshLent = new Map<number, number[]>();
-
   constructor(
     readonly calendar: Calendar,
     readonly outlook: Outlook,
     readonly targets: readonly Target[],
+    readonly way: WayOfLearning,
   ) {}
 
-  /** What a track would lend at each target with one more placement. */
-  lentWith({ candidate: { memory }, placements }: Track, placement: Placement): number[] {
-    if (placement.kind !== 'fresh' || placements.length > 0)
-      return lentAtTargets(memory, placements, this.targets, placement);
-    let lent = this.freshLent.get(placement.day);
-    if (!lent) this.freshLent.set(placement.day, (lent = lentAtTargets(null, [], this.targets, placement)));
-    return lent;
+  /** What a track would lend at each target with more placements. */
+  lentWith({ candidate: { worked }, placements }: Track, ...more: readonly Placement[]): number[] {
+    return lentAtTargets(worked, more.reduce(withPlacement, placements), this.targets, this.way);
   }
 
-  put(track: Track, placement: Placement, isPinned = false, lent = this.lentWith(track, placement)): void {
-    this.calendar.place({ track, placement, isPinned });
-    this.change(track, withPlacement(track.placements, placement), lent);
+  put(track: Track, placement: Placement, isPinned = false): void {
+    this.calendar.place(track, placement, isPinned);
+    this.change(track, withPlacement(track.placements, placement));
   }
 
   takeOut(track: Track, placement: Placement): void {
     this.calendar.remove(track, placement);
-    const placements = track.placements.filter((it) => it !== placement);
-    this.change(track, placements, lentAtTargets(track.candidate.memory, placements, this.targets));
-  }
-
-  /** Readiness that the track adds, at all targets together, by lending this instead of what it lends now. */
-  gainOf(track: Track, lent: readonly number[]): number {
-    let gain = 0;
-    for (const { technique, share } of creditsOrNone(track.candidate))
-      gain += this.outlook.gainOf(technique, track.lent, lent, share);
-    return gain;
-  }
-
-  /** Readiness that would be lost without the placement, for every minute of work and of getting into it. */
-  gainPerMinute(track: Track, placement: Placement): number {
-    const placements = track.placements.filter((it) => it !== placement);
-    const without = lentAtTargets(track.candidate.memory, placements, this.targets);
-    return -this.gainOf(track, without) / (placement.minutes + planParameters.switching);
-  }
-
-  /** Whether the day has the minutes and the slot, and is far enough from the track's other placements. */
-  allows({ candidate, placements }: Track, { day, kind, minutes }: Placement): boolean {
-    return (
-      day >= candidate.notBefore &&
-      placements.length < candidate.most &&
-      this.calendar.isOpen(day, kind, minutes) &&
-      !placements.some((other) => Math.abs(other.day - day) < this.calendar.leastGap)
+    this.change(
+      track,
+      track.placements.filter((it) => it !== placement),
     );
   }
 
-  private change(track: Track, placements: readonly Placement[], lent: readonly number[]): void {
-    const before = track.lent;
-    for (const { technique, share } of creditsOrNone(track.candidate)) this.outlook.add(technique, before, lent, share);
+  /** Importance-weighted readiness that the track adds, at all targets together, by lending this instead of what it lends now. */
+  gainOf(track: Track, lent: readonly number[]): number {
+    return this.gainsOf(track, lent).reduce((sum, gain) => sum + gain, 0);
+  }
+
+  /** The same by target, without its importance where `isPlain`. */
+  gainsOf(track: Track, lent: readonly number[], isPlain = false): number[] {
+    const gains = this.targets.map(() => 0);
+    for (const { technique, share } of creditsOrNone(track.candidate))
+      this.outlook.addGains(gains, technique, track.lent, lent, share, isPlain);
+    return gains;
+  }
+
+  /** What would be lost without the placement, by target. */
+  worthOf(track: Track, placement: Placement, isPlain = false): number[] {
+    const placements = track.placements.filter((it) => it !== placement);
+    const without = lentAtTargets(track.candidate.worked, placements, this.targets, this.way);
+    return this.gainsOf(track, without, isPlain).map((it) => -it);
+  }
+
+  /** Importance-weighted readiness that would be lost without the placement, for every minute of work and of getting into it. */
+  gainPerMinute(track: Track, placement: Placement): number {
+    const worth = this.worthOf(track, placement).reduce((sum, it) => sum + it, 0);
+    return worth / (placement.minutes + planParameters.switching);
+  }
+
+  /** Whether the day has the minutes and the slot, and is far enough from the track's other placements. */
+  allows(track: Track, placement: Placement): boolean {
+    const { candidate, placements } = track;
+    return (
+      placement.day >= candidate.notBefore &&
+      placements.length < candidate.most &&
+      this.calendar.isOpen(placement.day, placement, candidate) &&
+      this.isSpaced(track, placement.day)
+    );
+  }
+
+  isSpaced({ candidate, placements }: Track, day: number): boolean {
+    const planned = placements.map((it) => it.day);
+    return isSpaced(candidate.spacing, planned, day, this.calendar.length);
+  }
+
+  private change(track: Track, placements: readonly Placement[]): void {
+    const lent = lentAtTargets(track.candidate.worked, placements, this.targets, this.way);
+    for (const { technique, share } of creditsOrNone(track.candidate))
+      this.outlook.add(technique, track.lent, lent, share);
     track.placements = placements;
     track.lent = lent;
   }

@@ -1,4 +1,5 @@
-import { type Candidate, type Placement, lentAtTargets } from './candidate';
+import type { WayOfLearning } from '../estimate/worked';
+import { type Candidate, type KindMinutes, type Placement, lentAtTargets } from './candidate';
 import type { Target } from './horizon';
 
 /** A candidate while the plan grows around it. */
@@ -11,13 +12,14 @@ export interface Track {
 }
 
 /** A track without placements. */
-export function trackOf(candidate: Candidate, targets: readonly Target[]): Track {
-  return { candidate, placements: [], lent: lentAtTargets(candidate.memory, [], targets) };
+export function trackOf(candidate: Candidate, targets: readonly Target[], way: WayOfLearning): Track {
+  return { candidate, placements: [], lent: lentAtTargets(candidate.worked, [], targets, way) };
 }
 
-/** The track that becomes open by what was placed on this one. */
-export function successorOf({ candidate }: Track, targets: readonly Target[]): Track | null {
-  return candidate.successor && trackOf(candidate.successor, targets);
+/** Kinds that can be planned on a day: those that come first, where nothing of it stands before that day. */
+export function kindsOn({ candidate, placements }: Track, day: number): readonly KindMinutes[] {
+  const [first] = placements;
+  return first && first.day < day ? candidate.kinds : candidate.firstKinds;
 }
 
 export function creditsOrNone(

@@ -8,11 +8,13 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
     case 'rests':
       return `It was worked lately; from ${dateText(obstacle.until)} on a review teaches more.`;
     case 'too-near':
-      return `It stands on ${dateText(obstacle.other)} already; nearer together the second would teach little.`;
+      return `It stands on ${dateText(obstacle.other)} already; nearer together, or not further apart than the time before, it would teach little.`;
     case 'light':
-      return 'Right before an interview only Spots and Sketches are planned.';
+      return 'Right before an interview only Spots and Sketches of what it asks are planned.';
     case 'enough-new':
-      return `The day has ${obstacle.most} new problems already.`;
+      return `The day has ${obstacle.most === 1 ? 'a new problem' : `${obstacle.most} new problems`} already.`;
+    case 'too-little':
+      return 'It would add too little for its minutes.';
     case 'too-long':
       return `With ${obstacle.lacking} min more on this day it would take the place of ${
         obstacle.weakest === 1 ? 'the weakest item' : `the ${obstacle.weakest} weakest items`

@@ -5,7 +5,7 @@ import type { Placement } from './candidate';
 import { planParameters } from './parameters';
 import type { PlannedKind } from './plan';
 import type { Schedule } from './schedule';
-import type { Track } from './track';
+import { type Track, kindsOn } from './track';
 
 /** What keeps something from a day. */
 export type Obstacle =
@@ -18,6 +18,8 @@ export type Obstacle =
   /** The days before an interview take short items only. */
   | { readonly kind: 'light' }
   | { readonly kind: 'enough-new'; readonly most: number }
+  /** It adds too little for its minutes: the day has enough. */
+  | { readonly kind: 'too-little' }
   | { readonly kind: 'put-off'; readonly until: Day }
   /** It was worked so lately that a review would teach little. */
   | { readonly kind: 'rests'; readonly until: Day };
@@ -69,7 +71,7 @@ export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: re
     const { candidate, placements } = track;
     if (candidate.most === 0 || placements.some((placement) => placement.day === day)) continue;
     let best: Weighed | null = null;
-    for (const { kind, minutes } of candidate.kinds) {
+    for (const { kind, minutes } of kindsOn(track, day)) {
       const placement: Placement = { day, kind, minutes };
       const gain = schedule.gainOf(track, schedule.lentWith(track, placement));
       const gainPerMinute = gain / (minutes + planParameters.switching);
@@ -101,19 +103,22 @@ function oneFreshEach(weighed: readonly Weighed[]): Weighed[] {
 }
 
 function obstacleFor(
-  { candidate, placements }: Track,
+  track: Track,
   { day, kind, minutes, gainPerMinute }: Placement & Pick<DayItem, 'gainPerMinute'>,
-  { calendar }: Schedule,
+  schedule: Schedule,
   dates: readonly Day[],
   there: readonly DayItem[],
 ): Obstacle {
-  const near = placements.find((placement) => Math.abs(placement.day - day) < calendar.leastGap);
-  if (day < candidate.rests) return { kind: 'rests', until: dates[candidate.rests] ?? '' };
+  const { candidate, placements } = track;
+  const { calendar } = schedule;
+  const rests = candidate.spacing.earliest;
+  if (day < rests) return { kind: 'rests', until: dates[rests] ?? '' };
   if (day < candidate.notBefore) return { kind: 'put-off', until: dates[candidate.notBefore] ?? '' };
-  if (near) return { kind: 'too-near', other: dates[near.day] ?? '' };
-  if (minutes <= calendar.minutesOn(day) && !calendar.admits(day, kind, minutes)) return { kind: 'light' };
-  if (kind === 'fresh' && calendar.freshOn(day) >= planParameters.freshPerDay)
-    return { kind: 'enough-new', most: planParameters.freshPerDay };
+  if (!schedule.isSpaced(track, day)) return { kind: 'too-near', other: dates[nearestTo(day, placements)] ?? '' };
+  if (calendar.isTooHeavy(day, kind, candidate)) return { kind: 'light' };
+  if (kind === 'fresh' && calendar.freshOn(day) >= calendar.freshMostOn(day))
+    return { kind: 'enough-new', most: calendar.freshMostOn(day) };
+  if (gainPerMinute < planParameters.leastGainPerMinute) return { kind: 'too-little' };
   const left = calendar.leftOn(day);
   const lacking = Math.max(minutes - left, 0);
   const weakest = weakerTogether(there, lacking, gainOf({ minutes, gainPerMinute }));
@@ -121,6 +126,11 @@ function obstacleFor(
   if (weakest.length > 0 && freed < lacking)
     return { kind: 'too-long', lacking: lacking - freed, weakest: weakest.length };
   return { kind: 'outbid', lacking, least: there[0]?.gainPerMinute ?? 0 };
+}
+
+function nearestTo(day: number, placements: readonly Placement[]): number {
+  const days = placements.map((placement) => placement.day);
+  return days.sort((a, b) => Math.abs(a - day) - Math.abs(b - day))[0] ?? day;
 }
 
 /** The weakest items of a day, until they free so many minutes, as long as they gain less together. */

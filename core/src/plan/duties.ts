@@ -1,0 +1,175 @@
+import type { Estimates, MixUp, ProblemEstimate } from '../estimate/estimate';
+import { isFullKind } from '../estimate/worked';
+import type { TechniqueId } from '../log/technique';
+import type { Placement } from './candidate';
+import type { Target } from './horizon';
+import { needByTechnique } from './needs';
+import { planParameters } from './parameters';
+import type { Duty, PlannedKind } from './plan';
+import type { Schedule } from './schedule';
+import { type Track, kindsOn } from './track';
+
+/** Something that is planned whatever else would gain, between two days. */
+interface Due {
+  readonly track: Track;
+  readonly duty: Duty;
+  readonly kind: PlannedKind;
+  readonly from: number;
+  readonly to: number;
+  /** What comes first where not all find room. */
+  readonly need: number;
+}
+
+/** Days on which an earlier plan held a track. */
+type DaysBefore = (track: Track) => readonly number[];
+
+const { claims, followUp, mixUpDays } = planParameters;
+
+/** What each item is in the plan for, beside its gain. */
+export type Duties = Map<Placement, Duty>;
+
+/**
+ * Places what a good coach brings back whatever else would gain: what was mixed up, what failed, the first review of
+ * what was solved anew; in order of need, each within its days, on the day where an earlier plan had it if that is one of
+ * them.
+ */
+export function placeDuties(
+  tracks: readonly Track[],
+  schedule: Schedule,
+  estimates: Estimates,
+  goal: number,
+  daysBefore: DaysBefore,
+): Duties {
+  const placed: Duties = new Map();
+  const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
+  const needs = new Needs(estimates, schedule.targets, goal);
+  for (const due of mixUpsDue(tracks, estimates, needs)) place(due, schedule, daysBefore, placed);
+  const spent = new Map<number, number>();
+  for (const due of byNeed(failedDue(tracks, estimates, needs))) placeClaim(due, schedule, daysBefore, placed, spent);
+  for (const due of byNeed(firstReviewsDue(tracks, estimates, needs))) place(due, schedule, daysBefore, placed);
+  return placed;
+}
+
+/** Need of a technique for claims: the less it was practised the more a failure tells. 0 at the goal and where it is not asked. */
+class Needs {
+  private readonly needs: ReadonlyMap<TechniqueId, number>;
+
+  constructor(
+    private readonly estimates: Estimates,
+    targets: readonly Target[],
+    goal: number,
+  ) {
+    this.needs = needByTechnique(estimates, targets, goal);
+  }
+
+  of(technique: TechniqueId | null): number {
+    if (technique === null) return 0;
+    return (this.needs.get(technique) ?? 0) / (1 + (this.estimates.techniques.get(technique)?.sittings ?? 0));
+  }
+}
+
+/** Failed problems until they are solved: read ones again from blank some days later, others with a hint soon. */
+function failedDue(tracks: readonly Track[], estimates: Estimates, needs: Needs): Due[] {
+  return tracks.flatMap((track) => {
+    const estimate = estimateOf(track, estimates);
+    const need = needs.of(track.candidate.technique);
+    const last = estimate?.history.findLast(({ kind }) => isFullKind(kind));
+    if (!estimate || !last || last.isOwn || need === 0 || track.placements.length > 0) return [];
+    const wasRead = estimate.worked.memory !== null;
+    const day = -Math.floor(-last.day);
+    const from = Math.max(day + (wasRead ? claims.from : 1), track.candidate.notBefore);
+    const duty: Duty = wasRead ? 'failed' : 'unsolved';
+    return [{ track, duty, kind: 'rebuild', from, to: Math.max(day + claims.to, from), need }];
+  });
+}
+
+/** The first review of what was solved once, some days after it. */
+function firstReviewsDue(tracks: readonly Track[], estimates: Estimates, needs: Needs): Due[] {
+  return tracks.flatMap((track) => {
+    const estimate = estimateOf(track, estimates);
+    const need = needs.of(track.candidate.technique);
+    const [only, further] = estimate?.history ?? [];
+    if (!estimate || !only?.isOwn || further || need === 0 || track.placements.length > 0) return [];
+    const day = -Math.floor(-only.day);
+    const [from, to] = followUp.after.map((after) => day + after);
+    if (from === undefined || to === undefined || to < 0) return [];
+    return [{ track, duty: 'first-review', kind: followUp.kind, from: Math.max(from, track.candidate.notBefore), to, need }];
+  });
+}
+
+/** Two techniques that were mixed up: a Spot of each on one day, soon. */
+function mixUpsDue(tracks: readonly Track[], estimates: Estimates, needs: Needs): Due[] {
+  const asOf = Date.parse(estimates.asOf);
+  const recent = estimates.mixUps.filter(({ lastAt }) => asOf - Date.parse(lastAt) <= mixUpDays * 86_400_000);
+  return recent.flatMap((mixUp) => pairFor(mixUp, tracks, needs));
+}
+
+function pairFor({ right, named, lastAt }: MixUp, tracks: readonly Track[], needs: Needs): Due[] {
+  const last = Date.parse(lastAt);
+  const spotOf = (technique: TechniqueId): Track | undefined =>
+    tracks.find(
+      ({ candidate, placements }) =>
+        candidate.problemId !== null &&
+        candidate.technique === technique &&
+        candidate.worked.memory !== null &&
+        candidate.most > 0 &&
+        candidate.notBefore <= mixUpDays &&
+        placements.length === 0,
+    );
+  const pair = [spotOf(right), spotOf(named)];
+  if (Number.isNaN(last) || pair.some((track) => !track)) return [];
+  const from = Math.max(0, ...pair.map((track) => track?.candidate.notBefore ?? 0));
+  return pair.flatMap((track): Due[] =>
+    track
+      ? [{ track, duty: 'mix-up', kind: 'spot', from, to: mixUpDays, need: needs.of(track.candidate.technique) }]
+      : [],
+  );
+}
+
+function estimateOf({ candidate }: Track, estimates: Estimates): ProblemEstimate | undefined {
+  return candidate.problemId === null || candidate.most === 0 ? undefined : estimates.problems.get(candidate.problemId);
+}
+
+/** Claims take no more than their share of each week, but for the first one of it. */
+function placeClaim(
+  due: Due,
+  schedule: Schedule,
+  daysBefore: DaysBefore,
+  placed: Duties,
+  spent: Map<number, number>,
+): void {
+  const { calendar } = schedule;
+  const hasShare = (day: number, minutes: number): boolean => {
+    const week = Math.floor(day / 7);
+    const given = Array.from({ length: 7 }, (_, index) => calendar.minutesOn(week * 7 + index));
+    const most = claims.shareOfWeek * given.reduce((sum, it) => sum + it, 0);
+    const before = spent.get(week) ?? 0;
+    return before === 0 || before + minutes <= most;
+  };
+  // What finds no room in its days comes as soon as there is some.
+  const placement = place({ ...due, to: Math.max(due.to, calendar.length - 1) }, schedule, daysBefore, placed, hasShare);
+  if (!placement) return;
+  const week = Math.floor(placement.day / 7);
+  spent.set(week, (spent.get(week) ?? 0) + placement.minutes);
+}
+
+function place(
+  { track, kind, duty, from, to }: Due,
+  schedule: Schedule,
+  daysBefore: DaysBefore,
+  placed: Duties,
+  mayTake: (day: number, minutes: number) => boolean = () => true,
+): Placement | null {
+  const days = Array.from({ length: Math.max(to - from + 1, 0) }, (_, index) => from + index);
+  const before = new Set(daysBefore(track));
+  for (const day of [...days.filter((it) => before.has(it)), ...days]) {
+    const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes;
+    if (minutes === undefined || day >= schedule.calendar.length || !mayTake(day, minutes)) continue;
+    const placement: Placement = { day, kind, minutes };
+    if (!schedule.allows(track, placement)) continue;
+    schedule.put(track, placement);
+    placed.set(placement, duty);
+    return placement;
+  }
+  return null;
+}

@@ -1,0 +1,188 @@
+import { type Choice, targetKey } from '../log/choice';
+import { type Day, daysBetween } from '../log/time';
+import type { Candidate, KindMinutes, Placement, PlannedBefore } from './candidate';
+import { type Duties, placeDuties } from './duties';
+import { fillGreedily, followUpOf, openNext, quickGain } from './greedy';
+import { planParameters } from './parameters';
+import type { Plan, PlanInput, PlannedKind, UnplacedPin } from './plan';
+import type { Schedule } from './schedule';
+import { type Track, kindsOn, trackOf } from './track';
+
+/** A filled calendar. */
+export interface Filling {
+  readonly schedule: Schedule;
+  /** All that was considered, and what of it stands where. */
+  readonly tracks: readonly Track[];
+  readonly duties: Duties;
+  readonly unplaced: readonly UnplacedPin[];
+  /** Importance-weighted readiness with it. */
+  readonly value: number;
+}
+
+/** What the previous plan held on the days from today on, by problem, or by technique for fresh ones. */
+export class PreviousPlan {
+  private readonly items = new Map<string | null, { readonly day: number; readonly kind: PlannedKind }[]>();
+
+  constructor(previous: Pick<Plan, 'days'> | null, dates: readonly Day[]) {
+    const dayAt = new Map(dates.map((date, day) => [date, day]));
+    for (const { date, items } of previous?.days ?? []) {
+      const day = dayAt.get(date);
+      if (day === undefined) continue;
+      for (const { problemId, technique, kind } of items) {
+        const key = problemId ?? technique;
+        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind }]);
+      }
+    }
+  }
+
+  get isEmpty(): boolean {
+    return this.items.size === 0;
+  }
+
+  of({ problemId, technique }: Candidate): readonly { readonly day: number; readonly kind: PlannedKind }[] {
+    return this.items.get(problemId ?? technique) ?? [];
+  }
+
+  byDay(candidate: Candidate): PlannedBefore {
+    const days = new Map<number, PlannedKind[]>();
+    for (const { day, kind } of this.of(candidate)) days.set(day, [...(days.get(day) ?? []), kind]);
+    return days;
+  }
+}
+
+/** All that a calendar is filled from. */
+export interface Supply {
+  readonly input: PlanInput;
+  readonly candidates: readonly Candidate[];
+  readonly choices: ReadonlyMap<string, Choice>;
+  readonly today: Day;
+  readonly previous: PreviousPlan;
+}
+
+/**
+ * Fills an empty calendar: what was pinned, what is due, then what the previous plan had where it `keepsPlan`, and the
+ * rest by the largest gain.
+ */
+export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Filling {
+  const { input, candidates, previous } = supply;
+  const { targets, way, calendar } = schedule;
+  const tracks = candidates.map((it) => trackOf(it, targets, way));
+  const unplaced: UnplacedPin[] = [];
+  for (const track of [...tracks]) placePin(track, tracks, supply, schedule, unplaced);
+  const daysBefore = (track: Track): number[] => previous.of(track.candidate).map(({ day }) => day);
+  const duties = placeDuties(tracks, schedule, input.estimates, input.log.settings.goal, daysBefore);
+  if (keepsPlan) keepPrevious(tracks, schedule, previous);
+  const promising = mostPromising(tracks, schedule, calendar.totalLeft());
+  fillGreedily(promising, schedule, {
+    plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
+    onProgress: input.onProgress ?? (() => true),
+  });
+  return {
+    schedule,
+    tracks: [...new Set([...tracks, ...promising])],
+    duties,
+    unplaced,
+    value: schedule.outlook.value(),
+  };
+}
+
+/** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
+function placePin(track: Track, tracks: Track[], supply: Supply, schedule: Schedule, unplaced: UnplacedPin[]): void {
+  const { candidate } = track;
+  const { calendar } = schedule;
+  const { problemId, technique } = candidate;
+  const chosen = supply.choices.get(
+    targetKey(problemId === null ? { technique: technique ?? '' } : { problemId }),
+  );
+  if (!chosen || !('pin' in chosen.choice)) return;
+  const { pin, kind: wanted } = chosen.choice;
+  const day = daysBetween(supply.today, pin);
+  if (day < 0 || day >= calendar.length || wasSatSince(candidate, chosen, supply.input)) return;
+  const kind = pinnedKind(candidate, wanted);
+  if (!kind) return;
+  const placement: Placement = { day, ...kind };
+  if (!calendar.hasRoom(day, placement.minutes)) {
+    unplaced.push({ problemId, technique, date: pin, minutes: placement.minutes, left: calendar.leftOn(day) });
+    return;
+  }
+  schedule.put(track, placement, true);
+  openNext(track, tracks, schedule);
+}
+
+/** Whether a sitting was logged after the choice. A correction of an older one has a new revision, but its old identifier. */
+function wasSatSince({ problemId }: Candidate, { revision }: Choice, { estimates }: PlanInput): boolean {
+  const estimate = problemId === null ? undefined : estimates.problems.get(problemId);
+  return estimate !== undefined && estimate.lastSitting.id > revision;
+}
+
+/** The kind that was pinned, or the fullest that the problem has. */
+function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | null): KindMinutes | null {
+  const fullest = firstKinds.at(-1) ?? null;
+  if (problemId === null || wanted === null || fullest === null) return fullest;
+  return firstKinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: fullest.minutes };
+}
+
+/** Places again what the previous plan had, the nearest days first, as far as it still can be. */
+function keepPrevious(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
+  const { calendar } = schedule;
+  const wanted = Array.from({ length: calendar.length }, (): { track: Track; kind: PlannedKind }[] => []);
+  for (const track of tracks)
+    if (track.candidate.problemId !== null)
+      for (const { day, kind } of previous.of(track.candidate)) wanted[day]?.push({ track, kind });
+  wanted.forEach((items, day) => {
+    for (const { track, kind } of items) placeAgain(track, day, kind, schedule);
+  });
+  keepFresh(tracks, schedule, previous);
+}
+
+/** Fresh problems of a technique are all alike: each gets the next of the technique's days. */
+function keepFresh(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
+  for (const first of tracks.filter(({ candidate }) => candidate.problemId === null)) {
+    let track: Track | null = first;
+    for (const { day, kind } of previous.of(first.candidate)) {
+      if (kind !== 'fresh') continue;
+      while (track && track.placements.length > 0) track = openNext(track, tracks, schedule);
+      if (!track) break;
+      const placement = placeAgain(track, day, kind, schedule);
+      const followUp = placement && followUpOf(track, placement, schedule);
+      if (followUp) schedule.put(track, followUp);
+    }
+    if (track && track.placements.length > 0) openNext(track, tracks, schedule);
+  }
+}
+
+function placeAgain(track: Track, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
+  const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes;
+  if (minutes === undefined) return null;
+  const placement: Placement = { day, kind, minutes };
+  if (!schedule.allows(track, placement)) return null;
+  schedule.put(track, placement);
+  return placement;
+}
+
+/** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway to the first and to the last target. */
+function mostPromising(tracks: readonly Track[], schedule: Schedule, minutes: number): Track[] {
+  const { least, minutesEach } = planParameters.promising;
+  const enough = Math.max(least, Math.ceil(minutes / minutesEach));
+  if (tracks.length <= enough) return [...tracks];
+  const { targets } = schedule;
+  const days = new Set([targets[0], targets.at(-1)].map((target) => Math.floor((target?.day ?? 0) / 2)));
+  const scored = tracks.map((track) => ({ track, score: quickScore(track, days, schedule) }));
+  return scored
+    .sort((a, b) => b.score - a.score)
+    .slice(0, enough)
+    .map(({ track }) => track);
+}
+
+function quickScore(track: Track, days: ReadonlySet<number>, schedule: Schedule): number {
+  const { candidate } = track;
+  let best = 0;
+  for (const halfway of days) {
+    const day = Math.max(halfway, candidate.notBefore);
+    for (const { kind, minutes } of kindsOn(track, day)) {
+      const lent = schedule.lentWith(track, { day, kind, minutes });
+      best = Math.max(best, quickGain(track, lent, minutes, schedule.outlook));
+    }
+  }
+  return best;
+}

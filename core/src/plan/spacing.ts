@@ -1,0 +1,71 @@
+import type { PastSitting } from '../estimate/estimate';
+import { isFullKind } from '../estimate/worked';
+import { planParameters } from './parameters';
+
+const { spacing } = planParameters;
+
+/** What the sittings at a problem so far say about when it can come next. Days are counted from today. */
+export interface Spacing {
+  /** Days of its sittings, 0 and negative, in their order. */
+  readonly past: readonly number[];
+  /** The first day on which it may come again. */
+  readonly earliest: number;
+  /** Days that the first gap in the plan must have at least, counted from the last sitting. */
+  readonly gap: number;
+}
+
+/** A problem that was never sat. */
+export const unspaced: Spacing = { past: [], earliest: 0, gap: spacing.solved };
+
+/**
+ * Two to four days after an answer was read, at once after a try without one, three days and more after a solve, and
+ * then ever wider. What was solved in time twice, some days apart, rests for weeks. `isAnswerKnown` says whether the
+ * last sitting ended with the answer.
+ */
+export function spacingAfter(history: readonly PastSitting[], isAnswerKnown: boolean, days: number): Spacing {
+  const past = history.map(({ day }) => -Math.floor(-day));
+  const last = past.at(-1);
+  if (last === undefined) return unspaced;
+  const gap = gapAfter(history, past, isAnswerKnown, days);
+  return { past, earliest: Math.max(last + gap, 0), gap };
+}
+
+function gapAfter(
+  history: readonly PastSitting[],
+  past: readonly number[],
+  isAnswerKnown: boolean,
+  days: number,
+): number {
+  const [before, last] = past.slice(-2);
+  if (!history.at(-1)?.isOwn) return isAnswerKnown ? spacing.read : spacing.unsolved;
+  const [full, lastFull] = history.filter(({ kind }) => isFullKind(kind)).slice(-2);
+  const isFirm =
+    full !== undefined && lastFull !== undefined && full.isTimely && lastFull.isTimely && lastFull.day - full.day >= spacing.solved;
+  const widened = before === undefined || last === undefined || !history.at(-2)?.isOwn ? 0 : last - before;
+  return Math.max(nextGap(Math.max(widened, spacing.solved), days), isFirm ? spacing.rest : 0);
+}
+
+/** The least gap after one of so many days, in a plan of so many. */
+export function nextGap(gap: number, days: number): number {
+  const cap = Math.max(spacing.cap, Math.round(spacing.capShare * days));
+  return Math.max(Math.min(Math.ceil(gap * spacing.widening), cap), spacing.solved);
+}
+
+/** Whether a problem with these days in the plan may come on one more, in a plan of so many days. */
+export function isSpaced({ past, earliest, gap }: Spacing, planned: readonly number[], day: number, days: number): boolean {
+  if (day < earliest) return false;
+  const all = [...planned, day].sort((a, b) => a - b);
+  let before = past.at(-1);
+  let least = before === undefined ? 0 : gap;
+  for (const next of all) {
+    if (before !== undefined) {
+      if (next - before < least) return false;
+      least = nextGap(next - before, days);
+    } else least = spacing.solved;
+    before = next;
+  }
+  const reviews = [...past.slice(1), ...(past.length === 0 ? all.slice(1) : all)];
+  return reviews.every(
+    (from) => reviews.filter((other) => other >= from && other < from + spacing.within).length <= spacing.reviews,
+  );
+}
