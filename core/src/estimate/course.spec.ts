@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { sittingKinds } from '../log/sitting';
+import { expectedChance } from './chance';
 import { Course, type Observation } from './course';
 import { Practised } from './practised';
 import { practiceOf } from './readiness';
-import { type Memory, firstMemory, mostGrowth, recallAt, reviewedMemory, scaled } from './recall';
+import { firstMemory, mostGrowth, recallAt, reviewedMemory, scaled } from './recall';
 import { creditsOf } from './strength';
+import type { WayOfLearning, Worked } from './worked';
 
 const observation = (part: Partial<Observation> = {}): Observation => ({
   problemId: 'p',
@@ -13,30 +15,35 @@ const observation = (part: Partial<Observation> = {}): Observation => ({
   difficulty: 'medium',
   evidence: 0.9,
   pace: null,
+  isOwn: true,
+  isAnswerKnown: true,
   day: 0,
   ...part,
 });
 
 describe('what was practised', () => {
-  const memory: Memory = { halfLife: 8, since: 0 };
+  const worked: Worked = { memory: { halfLife: 8, since: 0 }, quality: 1, again: 0 };
+  const usual: WayOfLearning = { memory: 1, resolving: 0.5 };
+  const amountAt = (practised: Practised, technique: string, day: number, way = usual): number =>
+    practised.practiceAt(technique === '' ? [] : creditsOf([technique]), day, way).amount;
 
   it('is the same by the day as at a moment, right after a sitting', () => {
     const practised = new Practised();
-    practised.remember('a', memory, creditsOf(['heap']), 0, 1);
-    practised.remember('b', memory, creditsOf(['heap', 'greedy']), 0, 1);
+    practised.remember('a', worked, creditsOf(['heap']), 0, usual);
+    practised.remember('b', worked, creditsOf(['heap', 'greedy']), 0, usual);
     for (const technique of ['heap', 'greedy', 'trie']) {
       const credits = creditsOf([technique]);
-      expect(practised.practiceOn(credits, 0, 1)).toBeCloseTo(practised.practiceAt(credits, 0, 1), 12);
+      expect(practised.practiceOn(credits, 0, usual).amount).toBeCloseTo(amountAt(practised, technique, 0), 12);
     }
     // One whole problem and 0.7 of another, both fresh in mind.
-    expect(practised.practiceAt(creditsOf(['heap']), 0, 1)).toBeCloseTo(practiceOf(1.7), 12);
-    expect(practised.practiceAt(creditsOf(['trie']), 0, 1)).toBe(0);
+    expect(amountAt(practised, 'heap', 0)).toBeCloseTo(practiceOf(1.7), 12);
+    expect(amountAt(practised, 'trie', 0)).toBe(0);
   });
 
   it('fades by half of it, and more slowly for who remembers longer', () => {
     const practised = new Practised();
-    practised.remember('a', memory, creditsOf(['heap']), 0, 1);
-    const at = (day: number, times: number): number => practised.practiceAt(creditsOf(['heap']), day, times);
+    practised.remember('a', worked, creditsOf(['heap']), 0, usual);
+    const at = (day: number, memory: number): number => amountAt(practised, 'heap', day, { ...usual, memory });
     expect(at(8, 1)).toBeCloseTo(practiceOf(0.75), 12);
     expect(at(8, 3)).toBeGreaterThan(at(8, 1));
     expect(at(100_000, 1)).toBeGreaterThan(practiceOf(0.5));
@@ -44,15 +51,15 @@ describe('what was practised', () => {
 
   it('counts a problem once, however often it is worked', () => {
     const practised = new Practised();
-    for (let time = 0; time < 5; time++) practised.remember('a', memory, creditsOf(['heap']), 0, 1);
-    expect(practised.practiceOn(creditsOf(['heap']), 0, 1)).toBeCloseTo(practiceOf(1), 12);
+    for (let time = 0; time < 5; time++) practised.remember('a', worked, creditsOf(['heap']), 0, usual);
+    expect(practised.practiceOn(creditsOf(['heap']), 0, usual).amount).toBeCloseTo(practiceOf(1), 12);
   });
 
   it('keeps problems without a technique apart', () => {
     const practised = new Practised();
-    practised.remember('a', memory, [], 0, 1);
-    expect(practised.practiceAt([], 0, 1)).toBeCloseTo(practiceOf(1), 12);
-    expect(practised.practiceAt(creditsOf(['heap']), 0, 1)).toBe(0);
+    practised.remember('a', worked, [], 0, usual);
+    expect(amountAt(practised, '', 0)).toBeCloseTo(practiceOf(1), 12);
+    expect(amountAt(practised, 'heap', 0)).toBe(0);
   });
 });
 
@@ -74,7 +81,9 @@ describe('strength and memory through the sittings', () => {
   it('says by how much each sitting moved the strength, up or down', () => {
     const course = new Course(() => 'family', true);
     expect(course.take(observation({ evidence: 0.95 })).change).toBeGreaterThan(0.02);
-    expect(course.take(observation({ problemId: 'q', evidence: 0.05, day: 1 })).change).toBeLessThan(-0.02);
+    expect(course.take(observation({ problemId: 'q', evidence: 0.05, isOwn: false, day: 1 })).change).toBeLessThan(
+      -0.02,
+    );
   });
 
   it('grows by practice alone: who goes on as foreseen becomes stronger', () => {
@@ -92,6 +101,50 @@ describe('strength and memory through the sittings', () => {
     expect(course.pointBefore('heap', 31)).toBeLessThan(course.pointBefore('heap', 60) ?? 0);
     expect(course.pointBefore('trie', 60)).toBeNull();
     expect(course.pointBefore('heap', -1)).toBeNull();
+  });
+});
+
+describe('failing', () => {
+  const failures: readonly Partial<Observation>[] = [
+    { evidence: 0.08, isAnswerKnown: false },
+    { evidence: 0.06, isAnswerKnown: false },
+    { evidence: 0.1, isAnswerKnown: true },
+    { evidence: 0.16, isAnswerKnown: false },
+  ];
+
+  it('never raises the strength of a technique, however weak or strong it was, and narrows its range', () => {
+    const start = fc.array(fc.record({ evidence: fc.double({ min: 0.03, max: 0.97, noNaN: true }), gap: fc.nat(20) }), {
+      maxLength: 8,
+    });
+    fc.assert(
+      fc.property(start, fc.constantFrom(...failures), fc.boolean(), (before, failure, isNew) => {
+        const course = new Course(() => 'family', true);
+        let day = 0;
+        before.forEach(({ evidence, gap }, index) => {
+          day += gap;
+          course.take(observation({ problemId: `p${index}`, evidence, isOwn: evidence > 0.2, day }));
+        });
+        const was = expectedChance(course.strengthOf('heap', day));
+        const { variance } = course.strengthOf('heap', day);
+        course.take(observation({ problemId: isNew ? 'new' : 'p0', isOwn: false, ...failure, day }));
+        const is = course.strengthOf('heap', day);
+        expect(expectedChance(is)).toBeLessThanOrEqual(was + 1e-9);
+        expect(is.variance).toBeLessThanOrEqual(variance + 1e-9);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('leaves no solution that could be recalled until it was read or found, and then it can', () => {
+    const course = new Course(() => 'family', true);
+    course.take(observation({ evidence: 0.06, isOwn: false, isAnswerKnown: false }));
+    expect(course.workedOf('p')).toEqual({ memory: null, quality: 0, again: 0 });
+    course.take(observation({ kind: 'rebuild', evidence: 0.1, isOwn: false, isAnswerKnown: true, day: 2 }));
+    expect(course.workedOf('p')?.memory?.since).toBe(2);
+    expect(course.workedOf('p')?.quality).toBe(0.3);
+    course.take(observation({ kind: 'rebuild', evidence: 0.9, day: 5 }));
+    expect(course.workedOf('p')?.quality).toBe(1);
+    expect(course.workedOf('p')?.again).toBeGreaterThan(0.1);
   });
 });
 

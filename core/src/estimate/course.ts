@@ -58,7 +58,10 @@ export class Course {
     this.model.holdBelow(technique, before, this.strengthOn(technique, day));
   }
 
-  private standingOf(credits: readonly Credit[], day: number): { technique: TechniqueId; share: number; state: Gaussian }[] {
+  private standingOf(
+    credits: readonly Credit[],
+    day: number,
+  ): { technique: TechniqueId; share: number; state: Gaussian }[] {
     return credits.map(({ technique, share }) => ({ technique, share, state: this.strengthOn(technique, day) }));
   }
 

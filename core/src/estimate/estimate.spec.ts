@@ -18,38 +18,86 @@ const facts: EvidenceFacts = {
 };
 
 describe('evidence', () => {
-  it('is the logistic sum of its table: solved on target is σ(3) = 0.953', () => {
+  it('is the logistic sum of its table: solved on target is σ(3) = 0.953, with a hint σ(−1) = 0.269', () => {
     expect(evidenceOf(facts)).toBeCloseTo(0.9526, 4);
-    expect(evidenceOf({ ...facts, help: 'hint', attempts: 2, timeToTarget: 2 })).toBeCloseTo(
-      1 / (1 + Math.exp(7.35)),
-      6,
+    expect(evidenceOf({ ...facts, help: 'hint' })).toBeCloseTo(0.2689, 4);
+    // Twice the target bends towards the floor: −0.8 + 1.8·e^((3 − 9 − 1)/1.8).
+    expect(evidenceOf({ ...facts, timeToTarget: 2 })).toBeCloseTo(
+      1 / (1 + Math.exp(0.8 - 1.8 * Math.exp(-7 / 1.8))),
+      9,
     );
   });
 
-  it('falls with every step of help, attempts, minutes, and with a wrong technique or cost', () => {
-    const evidences = helps.map((help) => evidenceOf({ ...facts, help }));
-    expect(evidences).toEqual([...evidences].sort((a, b) => b - a));
-    fc.assert(
-      fc.property(
-        fc.record({
-          result: fc.constantFrom(...results),
-          help: fc.constantFrom(...helps),
-          attempts: fc.integer({ min: 0, max: 12 }),
-          timeToTarget: fc.double({ min: 0, max: 20, noNaN: true }),
-          named: fc.constant(null),
-          stated: fc.constant(null),
-        }),
-        (some) => {
-          const evidence = evidenceOf(some);
-          expect(evidence).toBeGreaterThan(0);
-          expect(evidence).toBeLessThan(1);
-          expect(evidenceOf({ ...some, attempts: some.attempts + 1 })).toBeLessThanOrEqual(evidence);
-          expect(evidenceOf({ ...some, timeToTarget: some.timeToTarget * 1.5 })).toBeLessThanOrEqual(evidence);
-          expect(evidenceOf({ ...some, named: 'wrong' })).toBeLessThan(evidenceOf({ ...some, named: 'right' }));
-          expect(evidenceOf({ ...some, stated: 'wrong' })).toBeLessThan(evidenceOf({ ...some, stated: 'right' }));
-        },
+  const manners = [1, 2, 6].flatMap((attempts) =>
+    ([null, 'right', 'wrong'] as const).flatMap((named) =>
+      ([null, 'right', 'wrong'] as const).map((stated) => ({ attempts, named, stated })),
+    ),
+  );
+  const paces = [null, 0.1, 0.4, 0.6, 1, 1.01, 1.6, 3, 20];
+  const all = results.flatMap((result) =>
+    helps.flatMap((help) =>
+      manners.flatMap((manner) =>
+        paces.map((timeToTarget): EvidenceFacts => ({ result, help, ...manner, timeToTarget })),
       ),
-    );
+    ),
+  );
+  /** What came of it, best first. */
+  const rankOf = ({ result, help, timeToTarget }: EvidenceFacts): number => {
+    if (help === 'copied') return 5;
+    if (help === 'read') return 4;
+    if (result === 'solved') return help === 'hint' ? 2 : (timeToTarget ?? 1) <= 1 ? 0 : 1;
+    return result === 'partly' ? 3 : result === 'unsolved' ? 6 : 7;
+  };
+  const inOrder = [0, 1, 2, 3, 4, 5].map((rank) => all.filter((it) => rankOf(it) === rank).map(evidenceOf));
+
+  it('of any unaided solve is above any with a hint, that above a part, an answer read, an answer copied', () => {
+    const [, late = [], hint = [], partly = [], read = [], copied = []] = inOrder;
+    for (const [better, worse] of [
+      [late, hint],
+      [hint, partly],
+      [partly, read],
+      [read, copied],
+    ] as const) {
+      expect(better.length * worse.length).toBeGreaterThan(5000);
+      expect(Math.min(...better)).toBeGreaterThan(Math.max(...worse));
+    }
+  });
+
+  it('orders any two sittings alike in all else as anyone would', () => {
+    let pairs = 0;
+    for (const manner of manners) {
+      const alike = (result: EvidenceFacts['result'], help: EvidenceFacts['help'], pace: number | null): number =>
+        evidenceOf({ result, help, ...manner, timeToTarget: pace });
+      const falling = [
+        alike('solved', 'none', 0.6),
+        alike('solved', 'none', 1),
+        alike('solved', 'none', 1.6),
+        alike('solved', 'none', 3),
+        alike('solved', 'hint', 1),
+        alike('partly', 'none', 1),
+        alike('solved', 'read', 1),
+        alike('solved', 'copied', 1),
+      ];
+      falling.slice(1).forEach((worse, index) => {
+        pairs++;
+        expect(worse).toBeLessThan(falling[index] ?? 0);
+      });
+      for (const pace of paces)
+        for (const help of helps) expect(alike('abandoned', help, 0.2)).toBeLessThan(alike('unsolved', help, pace));
+    }
+    expect(pairs).toBe(7 * manners.length);
+  });
+
+  it('is never raised by more attempts, more minutes, a wrong technique or a wrong cost', () => {
+    for (const some of all) {
+      const evidence = evidenceOf(some);
+      expect(evidence > 0 && evidence < 1).toBeTrue();
+      expect(evidenceOf({ ...some, attempts: some.attempts + 1 })).toBeLessThanOrEqual(evidence);
+      if (some.timeToTarget !== null)
+        expect(evidenceOf({ ...some, timeToTarget: some.timeToTarget * 1.5 })).toBeLessThanOrEqual(evidence);
+      expect(evidenceOf({ ...some, named: 'wrong' })).toBeLessThan(evidenceOf({ ...some, named: 'right' }));
+      expect(evidenceOf({ ...some, stated: 'wrong' })).toBeLessThan(evidenceOf({ ...some, stated: 'right' }));
+    }
   });
 
   it('compares a stated cost by meaning and part by part', () => {
@@ -166,8 +214,10 @@ describe('estimating a log', () => {
         );
         for (const { strength } of techniques.values())
           expect([strength.low, strength.point, strength.high].every((it) => it > 0 && it < 1)).toBeTrue();
-        for (const { recall, memory } of problems.values())
-          expect(recall > 0 && recall <= 1 && memory.halfLife >= 1).toBeTrue();
+        for (const { recall, worked } of problems.values())
+          expect(
+            recall === null ? worked.memory === null : recall > 0 && recall <= 1 && (worked.memory?.halfLife ?? 0) >= 1,
+          ).toBeTrue();
       }),
     );
   });
@@ -178,7 +228,7 @@ describe('estimating a log', () => {
       ['b', 0.5],
     ]);
     const outlook = { state: { mean: 0, variance: 0 }, lentNow: 1 };
-    const person = { lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1 };
+    const person = { lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1, resolving: 0.35 };
     const ready = (lent: number): number =>
       readinessOf(
         person,

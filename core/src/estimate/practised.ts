@@ -37,13 +37,7 @@ export class Practised {
   }
 
   /** Notes what is left of a problem after a sitting. */
-  remember(
-    problem: ProblemId,
-    worked: Worked,
-    credits: readonly Credit[],
-    day: number,
-    way: WayOfLearning,
-  ): void {
+  remember(problem: ProblemId, worked: Worked, credits: readonly Credit[], day: number, way: WayOfLearning): void {
     const known = this.problems.get(problem);
     const before = known ? sumsFor(known.worked, day, way) : nothing;
     const after = sumsFor(worked, day, way);

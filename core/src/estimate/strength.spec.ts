@@ -5,13 +5,14 @@ const coming = (technique: string, part: Partial<Coming> = {}): Coming => ({
   kind: 'first-solve',
   credits: creditsOf([technique]),
   difficulty: 'medium',
-  practised: 0,
+  practised: { amount: 0, byResolving: 0 },
   memory: null,
   day: 0,
   ...part,
 });
 
-const showing = (evidence: number, pace: number | null = null): Shown => ({ evidence, pace });
+const showing = (evidence: number, pace: number | null = null): Shown => ({ evidence, pace, isOwn: evidence > 0.2 });
+const practised = (amount: number): Coming['practised'] => ({ amount, byResolving: 0 });
 
 const inFamily = (): string => 'family';
 
@@ -60,15 +61,15 @@ describe('strength', () => {
     const learned = (learnsPerson: boolean): StrengthModel => {
       const model = new StrengthModel(inFamily, learnsPerson);
       for (let day = 0; day < 60; day++) {
-        model.observe(coming('heap', { day, difficulty: 'hard', practised: 1 }), showing(0.05));
-        model.observe(coming('heap', { day, difficulty: 'easy', practised: 1 }), showing(0.5));
-        model.observe(coming('heap', { day, practised: 0 }), showing(0.5));
+        model.observe(coming('heap', { day, difficulty: 'hard', practised: practised(1) }), showing(0.05));
+        model.observe(coming('heap', { day, difficulty: 'easy', practised: practised(1) }), showing(0.5));
+        model.observe(coming('heap', { day, practised: practised(0) }), showing(0.5));
       }
       return model;
     };
     const own = learned(true).person();
     const common = learned(false).person();
-    expect(common).toEqual({ lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1 });
+    expect(common).toEqual({ lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1, resolving: 0.35 });
     expect(own.harder.hard).toBeGreaterThan(common.harder.hard + 0.2);
     expect(own.harder.easy).toBeGreaterThan(common.harder.easy + 0.1);
     expect(own.lend).toBeLessThan(common.lend);
@@ -127,7 +128,7 @@ describe('strength', () => {
     const model = new StrengthModel(inFamily, true);
     for (let day = 0; day < 400; day++)
       model.observe(
-        coming('heap', { day, practised: 5, difficulty: 'hard' }),
+        coming('heap', { day, practised: practised(5), difficulty: 'hard' }),
         showing(day < 200 ? 1 : 0, day < 200 ? 0 : null),
       );
     const { mean, variance } = model.strengthOf('heap', 5, 400);

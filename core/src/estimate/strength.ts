@@ -127,7 +127,12 @@ export class StrengthModel {
 
   /** Log-odds of an unaided solve in time of an unseen medium problem of this technique on a day. */
   strengthOf(technique: TechniqueId, practised: number, day: number): Gaussian {
-    return this.combine({ ...unseen, credits: [{ technique, share: 1 }], practised: { amount: practised, byResolving: 0 }, day });
+    return this.combine({
+      ...unseen,
+      credits: [{ technique, share: 1 }],
+      practised: { amount: practised, byResolving: 0 },
+      day,
+    });
   }
 
   /** The person's level where no technique is known. */

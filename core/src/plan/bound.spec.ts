@@ -1,6 +1,15 @@
 import fc from 'fast-check';
-import { daysAgo, everyDay, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
-import { estimateLog } from '../estimate/estimate';
+import {
+  daysAgo,
+  estimatesFor,
+  everyDay,
+  makeInterview,
+  makeLog,
+  makeProblem,
+  makeSitting,
+  newId,
+  now,
+} from '../testing/make';
 import { type Choice, ChoiceSchema } from '../log/choice';
 import type { Log } from '../log/log';
 import { addDays } from '../log/time';
@@ -36,7 +45,7 @@ function logOf({ count, days, minutes, second }: Case, choices: readonly Choice[
 }
 
 const standingOf = (log: Log): Standing =>
-  new Planner({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' }).standing();
+  new Planner({ log, estimates: estimatesFor(log), asOf: now, zone: 'UTC' }).standing();
 
 describe('the bound on all plans', () => {
   it('is never below the plan that was found', () => {

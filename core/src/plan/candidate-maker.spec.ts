@@ -1,9 +1,7 @@
-import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
-import { estimateLog } from '../estimate/estimate';
+import { daysAgo, estimatesFor, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
 import { type Choice, ChoiceSchema, targetKey } from '../log/choice';
 import type { Log } from '../log/log';
 import type { Sitting } from '../log/sitting';
-import { dayOf } from '../log/time';
 import type { Candidate } from './candidate';
 import { CandidateMaker } from './candidate-maker';
 import { horizonDays, targetsOf } from './horizon';
@@ -12,9 +10,8 @@ const today = '2026-11-24';
 const makerOf = (log: Log): CandidateMaker => {
   const targets = targetsOf(log, now, 'UTC');
   const choices = new Map(log.choices.map((it) => [targetKey(it.target), it]));
-  const sittingsToday = log.sittings.filter(({ startedAt }) => dayOf(startedAt, 'UTC') === today);
-  const input = { log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' };
-  return new CandidateMaker(input, targets, horizonDays(targets, today), choices, sittingsToday);
+  const input = { log, estimates: estimatesFor(log), asOf: now, zone: 'UTC' };
+  return new CandidateMaker(input, targets, horizonDays(targets, today), choices);
 };
 const choose = (target: Choice['target'], choice: unknown): Choice =>
   ChoiceSchema.parse({ id: newId(), revision: newId(), target, choice });
@@ -38,26 +35,37 @@ describe('what can be planned of a problem', () => {
     expect(makerOf(makeLog({ problems: [problem], interviews })).reviews()).toEqual([]);
   });
 
-  it('takes three quarters of what it took last for a rebuild, within bounds of the target', () => {
-    expect(minutes(reviewOf([{ minutes: 20 }]))).toEqual({ spot: 3, sketch: 8, rebuild: 15 });
-    expect(minutes(reviewOf([{ minutes: 1 }]))['rebuild']).toBe(10);
-    expect(minutes(reviewOf([{ minutes: 600 }]))['rebuild']).toBe(30);
-    expect(minutes(reviewOf([{ minutes: null }]))['rebuild']).toBe(25);
+  it('takes four fifths of the target for a rebuild, however soon it was given up or however long it took', () => {
+    expect(minutes(reviewOf([{ minutes: 20 }]))).toEqual({ spot: 3, sketch: 8, rebuild: 20 });
+    expect(minutes(reviewOf([{ minutes: 600 }]))['rebuild']).toBe(20);
+    const given = reviewOf([{ minutes: 4, result: 'abandoned' }]);
+    expect(given?.firstKinds).toEqual([{ kind: 'rebuild', minutes: 20 }]);
   });
 
-  it('takes the target for a rebuild after a short sitting, and the person’s own pace once it is known', () => {
+  it('takes the person’s own pace once it is known, but where it was never solved never less than four fifths', () => {
+    const quick = Array.from({ length: 5 }, () => ({ kind: 'rebuild' as const, minutes: 15 }));
+    expect(minutes(reviewOf(quick))['rebuild']).toBe(15);
+    const read = [...quick.map((it) => ({ ...it, help: 'read' as const }))];
+    expect(minutes(reviewOf(read))['rebuild']).toBe(20);
     const sketches = [6, 6, 4, 6, 4].map((it) => ({ kind: 'sketch' as const, minutes: it }));
-    const made = minutes(reviewOf(sketches));
-    expect(made['sketch']).toBe(6);
-    expect(made['rebuild']).toBe(25);
-    expect(made['spot']).toBe(3);
+    expect(minutes(reviewOf([{}, ...sketches]))['sketch']).toBe(6);
   });
 
-  it('rests after a sitting as long as planned reviews lie apart', () => {
-    expect(reviewOf([{ startedAt: daysAgo(20) }])?.rests).toBe(0);
-    expect(reviewOf([{ startedAt: daysAgo(1) }])?.rests).toBe(2);
-    expect(reviewOf([{ startedAt: daysAgo(0.1) }])?.rests).toBe(3);
-    expect(reviewOf([{ startedAt: daysAgo(0.1) }])?.notBefore).toBe(3);
+  it('comes again some days after a sitting, soon where it was not solved, and ever later after that', () => {
+    const earliest = (...sittings: Partial<Sitting>[]): number | undefined => reviewOf(sittings)?.notBefore;
+    expect(earliest({ startedAt: daysAgo(20) })).toBe(0);
+    expect(earliest({ startedAt: daysAgo(0.1) })).toBe(3);
+    expect(earliest({ startedAt: daysAgo(1) })).toBe(2);
+    expect(earliest({ startedAt: daysAgo(0.1), result: 'unsolved', help: 'read' })).toBe(2);
+    expect(earliest({ startedAt: daysAgo(0.1), result: 'unsolved' })).toBe(1);
+    expect(earliest({ startedAt: daysAgo(8) }, { kind: 'sketch', startedAt: daysAgo(2) })).toBe(4);
+  });
+
+  it('rests for weeks once it was solved in time twice, some days apart', () => {
+    const twice = [{ startedAt: daysAgo(9) }, { kind: 'rebuild' as const, startedAt: daysAgo(1) }];
+    expect(reviewOf(twice)?.notBefore).toBe(20);
+    const late = [{ startedAt: daysAgo(9) }, { kind: 'rebuild' as const, minutes: 60, startedAt: daysAgo(1) }];
+    expect(reviewOf(late)?.notBefore).toBeLessThan(8);
   });
 
   it('waits where it was put off, and is remembered but never planned where it was dropped', () => {
@@ -66,7 +74,7 @@ describe('what can be planned of a problem', () => {
     expect(reviewOf([{}], [choose(target, { notBefore: '2026-11-01' })])?.notBefore).toBe(0);
     const dropped = reviewOf([{}], [choose(target, { dropped: true })]);
     expect([dropped?.most, dropped?.kinds.length]).toEqual([0, 0]);
-    expect(dropped?.memory).not.toBeNull();
+    expect(dropped?.worked.memory).not.toBeNull();
   });
 });
 
@@ -86,8 +94,8 @@ describe('fresh problems of a technique', () => {
         .sort(),
     ).toEqual(['greedy', 'heap']);
     expect(behind(of('heap'))).toBeGreaterThan(behind(of('greedy')));
-    expect(of('heap')?.kinds).toEqual([{ kind: 'fresh', minutes: 25 }]);
-    expect(of('heap')?.memory).toBeNull();
+    expect(of('heap')?.firstKinds).toEqual([{ kind: 'fresh', minutes: 25 }]);
+    expect(of('heap')?.worked.memory).toBeNull();
   });
 
   it('count more while there are too few to say much, and no longer after that', () => {
@@ -105,7 +113,7 @@ describe('fresh problems of a technique', () => {
       ...it,
       minutes: 15,
     }));
-    expect(of('heap', { sittings: quick })?.kinds[0]?.minutes).toBe(15);
+    expect(of('heap', { sittings: quick })?.firstKinds[0]?.minutes).toBe(15);
   });
 
   it('are left out where the technique was dropped, and wait where it was put off', () => {

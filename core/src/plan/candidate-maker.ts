@@ -44,11 +44,11 @@ export class CandidateMaker {
         worked: estimate.worked,
         // A solution that was never found nor read cannot be recalled: the problem has to be tried again.
         firstKinds: estimate.worked.memory ? kinds : kinds.filter(({ kind }) => kind === 'rebuild'),
-        kinds,
+        kinds: estimate.worked.memory ? kinds : kinds.filter(isFollowUp),
         spacing,
         notBefore: Math.max(this.notBefore(choice), spacing.earliest),
         bonus: 1,
-        most: isDropped ? 0 : Infinity,
+        most: isDropped ? 0 : estimate.worked.memory ? Infinity : 2,
         successor: null,
       };
       return [candidate];
@@ -62,7 +62,7 @@ export class CandidateMaker {
     const minutes = this.minutesFor('fresh', null, true);
     const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
     const roomForFresh = Math.min(all / minutes, planParameters.freshAtMost);
-    const kinds = this.kindsOf(null, true);
+    const kinds = this.kindsOf(null, true).filter(isFollowUp);
     return [...wanted].flatMap((technique) => {
       const isAsked = this.targets.some((target) => (target.shares.get(technique) ?? 0) >= planParameters.freshShare);
       const estimate = estimates.techniques.get(technique);
@@ -83,7 +83,7 @@ export class CandidateMaker {
           spacing: unspaced,
           notBefore: this.notBefore(choice),
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
-          most: 3,
+          most: 2,
           successor,
         };
       return successor ? [successor] : [];
@@ -119,6 +119,11 @@ export class CandidateMaker {
     const [today] = this.dates;
     return today && choice && 'notBefore' in choice ? Math.max(daysBetween(today, choice.notBefore), 0) : 0;
   }
+}
+
+/** Whether a kind can be the first review of what is solved for the first time. */
+function isFollowUp({ kind }: KindMinutes): boolean {
+  return planParameters.followUp.kinds.includes(kind);
 }
 
 function hasSolved({ worked }: ProblemEstimate): boolean {

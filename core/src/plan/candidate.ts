@@ -93,7 +93,9 @@ function workedWith({ memory, quality, again }: Worked, { day, kind }: Placement
   if (!memory) {
     const read = transferParameters.quality.read;
     const first = read + (own - read) * qualityGained;
-    return isFullKind(as) ? { memory: firstMemory(freshEvidence, day), quality: first, again } : { memory, quality, again };
+    return isFullKind(as)
+      ? { memory: firstMemory(freshEvidence, day), quality: first, again }
+      : { memory, quality, again };
   }
   const recall = recallAt(memory, day, way.memory);
   const found = recall + (1 - recall) * freshEvidence;

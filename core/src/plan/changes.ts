@@ -34,6 +34,10 @@ export function changesBetween({ previous, log, asOf, zone }: PlanInput, days: r
   return moved.map((change) => ({ ...change, to: now.get(keyOf(change))?.shift() ?? null }));
 }
 
-function keyOf({ problemId, technique, kind }: Pick<PlanChange, 'problemId' | 'technique'> & { kind: PlannedKind }): string {
+function keyOf({
+  problemId,
+  technique,
+  kind,
+}: Pick<PlanChange, 'problemId' | 'technique'> & { kind: PlannedKind }): string {
   return problemId ?? `${kind} ${technique ?? ''}`;
 }

@@ -93,7 +93,7 @@ function firstReviewsDue(tracks: readonly Track[], estimates: Estimates, needs: 
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
     if (from === undefined || to === undefined || to < 0) return [];
-    return [{ track, duty: 'first-review', kind: followUp.kind, from: Math.max(from, track.candidate.notBefore), to, need }];
+    return [{ track, duty: 'first-review', kind: 'sketch', from: Math.max(from, track.candidate.notBefore), to, need }];
   });
 }
 
@@ -147,7 +147,13 @@ function placeClaim(
     return before === 0 || before + minutes <= most;
   };
   // What finds no room in its days comes as soon as there is some.
-  const placement = place({ ...due, to: Math.max(due.to, calendar.length - 1) }, schedule, daysBefore, placed, hasShare);
+  const placement = place(
+    { ...due, to: Math.max(due.to, calendar.length - 1) },
+    schedule,
+    daysBefore,
+    placed,
+    hasShare,
+  );
   if (!placement) return;
   const week = Math.floor(placement.day / 7);
   spent.set(week, (spent.get(week) ?? 0) + placement.minutes);

@@ -91,9 +91,7 @@ function placePin(track: Track, tracks: Track[], supply: Supply, schedule: Sched
   const { candidate } = track;
   const { calendar } = schedule;
   const { problemId, technique } = candidate;
-  const chosen = supply.choices.get(
-    targetKey(problemId === null ? { technique: technique ?? '' } : { problemId }),
-  );
+  const chosen = supply.choices.get(targetKey(problemId === null ? { technique: technique ?? '' } : { problemId }));
   if (!chosen || !('pin' in chosen.choice)) return;
   const { pin, kind: wanted } = chosen.choice;
   const day = daysBetween(supply.today, pin);
@@ -135,20 +133,35 @@ function keepPrevious(tracks: Track[], schedule: Schedule, previous: PreviousPla
   keepFresh(tracks, schedule, previous);
 }
 
-/** Fresh problems of a technique are all alike: each gets the next of the technique's days. */
+/** Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'. */
 function keepFresh(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
   for (const first of tracks.filter(({ candidate }) => candidate.problemId === null)) {
     let track: Track | null = first;
+    const reviews = previous.of(first.candidate).filter(({ kind }) => kind !== 'fresh');
     for (const { day, kind } of previous.of(first.candidate)) {
       if (kind !== 'fresh') continue;
       while (track && track.placements.length > 0) track = openNext(track, tracks, schedule);
       if (!track) break;
-      const placement = placeAgain(track, day, kind, schedule);
-      const followUp = placement && followUpOf(track, placement, schedule);
-      if (followUp) schedule.put(track, followUp);
+      if (placeAgain(track, day, kind, schedule)) keepFirstReview(track, day, reviews, schedule);
     }
     if (track && track.placements.length > 0) openNext(track, tracks, schedule);
   }
+}
+
+/** On the day where the previous plan had one, or the first with room. Takes it out of the reviews that are left to keep. */
+function keepFirstReview(
+  track: Track,
+  day: number,
+  reviews: { readonly day: number; readonly kind: PlannedKind }[],
+  schedule: Schedule,
+): void {
+  const [from, to] = planParameters.followUp.after;
+  const index = reviews.findIndex((review) => review.day >= day + from && review.day <= day + to);
+  const [before] = index < 0 ? [] : reviews.splice(index, 1);
+  if (before && placeAgain(track, before.day, before.kind, schedule)) return;
+  const [kind] = track.candidate.kinds;
+  const followUp = kind && followUpOf(track, day, kind, schedule);
+  if (followUp) schedule.put(track, followUp);
 }
 
 function placeAgain(track: Track, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {

@@ -1,4 +1,4 @@
-import { type Candidate, type Placement, type PlannedBefore, triedDays } from './candidate';
+import { type Candidate, type KindMinutes, type Placement, type PlannedBefore, triedDays } from './candidate';
 import type { Outlook } from './outlook';
 import { planParameters } from './parameters';
 import type { Schedule } from './schedule';
@@ -9,7 +9,8 @@ interface Option {
   readonly placements: readonly [Placement, ...Placement[]];
   readonly minutes: number;
   readonly lent: number[];
-  readonly inertia: number;
+  /** Times that its gain counts: more where the plan that is followed had it, less the later it is. */
+  readonly favour: number;
 }
 
 interface Best {
@@ -72,18 +73,25 @@ export function fillGreedily(tracks: Track[], schedule: Schedule, help: GreedyHe
 }
 
 /** Opens the track that comes after one that has a place now, once; null where there is none. */
-export function openNext({ candidate: { successor } }: Track, tracks: Track[], { targets, way }: Schedule): Track | null {
+export function openNext(
+  { candidate: { successor } }: Track,
+  tracks: Track[],
+  { targets, way }: Schedule,
+): Track | null {
   if (!successor || tracks.some(({ candidate }) => candidate === successor)) return null;
   const next = trackOf(successor, targets, way);
   tracks.push(next);
   return next;
 }
 
-/** The first review of a fresh problem: on the first day with room, some days after it; null where there is none. */
-export function followUpOf(track: Track, { day }: Placement, { calendar }: Schedule): Placement | null {
-  const { kind, after } = planParameters.followUp;
-  const minutes = track.candidate.kinds.find((it) => it.kind === kind)?.minutes;
-  if (minutes === undefined) return null;
+/** A first review of a fresh problem of a day: on the first day with room, some days after it; null where there is none. */
+export function followUpOf(
+  track: Track,
+  day: number,
+  { kind, minutes }: KindMinutes,
+  { calendar }: Schedule,
+): Placement | null {
+  const { after } = planParameters.followUp;
   for (let later = day + after[0]; later <= day + after[1]; later++) {
     const placement: Placement = { day: later, kind, minutes };
     if (calendar.isOpen(later, placement, track.candidate)) return placement;
@@ -141,17 +149,25 @@ function optionsOf(track: Track, index: number, schedule: Schedule, help: Greedy
       const placement: Placement = { day, kind, minutes };
       if (!schedule.allows(track, placement)) continue;
       const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
-      options.push(optionFor(track, placement, inertia, schedule));
+      const favour = inertia * planParameters.earlier ** day;
+      for (const followUp of kind === 'fresh' ? track.candidate.kinds : [null])
+        options.push(optionFor(track, placement, followUp, favour, schedule));
     }
   }
   return options;
 }
 
-function optionFor(track: Track, placement: Placement, inertia: number, schedule: Schedule): Option {
-  const followUp = placement.kind === 'fresh' ? followUpOf(track, placement, schedule) : null;
+function optionFor(
+  track: Track,
+  placement: Placement,
+  followUpKind: KindMinutes | null,
+  favour: number,
+  schedule: Schedule,
+): Option {
+  const followUp = followUpKind && followUpOf(track, placement.day, followUpKind, schedule);
   const placements: Option['placements'] = followUp ? [placement, followUp] : [placement];
   const minutes = placements.reduce((sum, it) => sum + it.minutes + planParameters.switching, 0);
-  return { placements, minutes, lent: schedule.lentWith(track, ...placements), inertia };
+  return { placements, minutes, lent: schedule.lentWith(track, ...placements), favour };
 }
 
 function isOpen({ placements }: Option, { candidate }: Track, { calendar }: Schedule): boolean {
@@ -163,7 +179,7 @@ function stillOpen(option: Option, track: Track, schedule: Schedule): Option | n
   if (isOpen(option, track, schedule)) return option;
   const [first, followUp] = option.placements;
   const isFirstOpen = schedule.calendar.isOpen(first.day, first, track.candidate);
-  return followUp && isFirstOpen ? optionFor(track, first, option.inertia, schedule) : null;
+  return followUp && isFirstOpen ? optionFor(track, first, followUp, option.favour, schedule) : null;
 }
 
 /** The best of the options that are still open; days only fill up, so those that are not are let go. */
@@ -177,7 +193,7 @@ function bestOf(track: Track, options: Option[], schedule: Schedule): Best | nul
     const option = stillOpen(known, track, schedule);
     if (!option) continue;
     options[open++] = option;
-    const gain = (gainBy(worth, track.lent, option.lent) / option.minutes) * option.inertia;
+    const gain = (gainBy(worth, track.lent, option.lent) / option.minutes) * option.favour;
     if (gain <= firstScore) continue;
     const isTwice = calendar.hasTechnique(option.placements[0].day, track.candidate.technique);
     const score = gain * (isTwice ? planParameters.sameTechnique : 1);

@@ -1,6 +1,14 @@
 import fc from 'fast-check';
-import { everyDay, makeInterview, makeLog, makeProblem, makeSitting, daysAgo, now } from '../testing/make';
-import { estimateLog } from '../estimate/estimate';
+import {
+  daysAgo,
+  estimatesFor,
+  everyDay,
+  makeInterview,
+  makeLog,
+  makeProblem,
+  makeSitting,
+  now,
+} from '../testing/make';
 import type { Log } from '../log/log';
 import { defaultSettings } from '../log/settings';
 import { type Placement, lentAtTargets, withPlacement } from './candidate';
@@ -9,7 +17,8 @@ import { type Load, Prices } from './prices';
 import { Planner } from './planner';
 import type { Track } from './track';
 
-const worth = [0.3, 0.5];
+/** Two interviews, each with three ends of the practice. */
+const worth = [0.3, 0.5, 0.1, 0.2, 0.4, 0.1];
 
 /** One problem sat some days ago, two interviews ahead, and nothing planned of it. */
 function openTrack(days: number, minutes: number, age: number): { readonly track: Track; readonly planner: Planner } {
@@ -20,7 +29,7 @@ function openTrack(days: number, minutes: number, age: number): { readonly track
     interviews: [makeInterview(Math.ceil(days / 2)), makeInterview(days)],
     settings: { ...defaultSettings, week: everyDay(minutes) },
   });
-  const planner = new Planner({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' });
+  const planner = new Planner({ log, estimates: estimatesFor(log), asOf: now, zone: 'UTC' });
   const track = planner.tracks.find(({ candidate }) => candidate.problemId === problem.id);
   if (!track) throw new Error('no track');
   return { track: { ...track, placements: [], lent: [] }, planner };
@@ -40,17 +49,23 @@ describe('what a track offers', () => {
       fc.property(cases, ({ days, minutes, age, prices, wishes }) => {
         const { track, planner } = openTrack(days, minutes, age);
         const { calendar, targets } = planner.schedule;
-        const { memory, kinds, notBefore } = track.candidate;
+        const { worked, kinds } = track.candidate;
+        const { way } = planner.schedule;
         let sequence: readonly Placement[] = [];
         for (const { day, place } of wishes) {
           const kind = kinds[place % kinds.length];
-          const isFree = sequence.every((it) => Math.abs(it.day - day) >= calendar.leastGap);
-          if (kind && isFree && day >= notBefore && calendar.admits(day, kind.kind, kind.minutes))
+          const isSpaced = planner.schedule.isSpaced({ ...track, placements: sequence }, day);
+          if (
+            kind &&
+            isSpaced &&
+            calendar.admits(day, kind.minutes) &&
+            !calendar.isTooHeavy(day, kind.kind, track.candidate)
+          )
             sequence = withPlacement(sequence, { day, ...kind });
         }
         const byDay = new Prices(prices.map((price, day) => (day < calendar.length ? price : 0)));
-        const lent = lentAtTargets(memory, sequence, targets);
-        const nothing = lentAtTargets(memory, [], targets);
+        const lent = lentAtTargets(worked, sequence, targets, way);
+        const nothing = lentAtTargets(worked, [], targets, way);
         const gain = worth.reduce((sum, it, index) => sum + it * ((lent[index] ?? 0) - (nothing[index] ?? 0)), 0);
         const loads = sequence.map((it): Load => ({ minutes: it.minutes, days: [it.day] }));
         const made = new OfferMaker(planner.schedule, () => worth);
@@ -72,9 +87,9 @@ describe('what a track offers', () => {
 
   it('is nothing where nothing is worth anything, and what was pinned however little it gives', () => {
     const { track, planner } = openTrack(20, 45, 20);
-    expect(new OfferMaker(planner.schedule, () => [0, 0]).exact(track)).toEqual([]);
+    expect(new OfferMaker(planner.schedule, () => worth.map(() => 0)).exact(track)).toEqual([]);
     const pin: Placement = { day: 2, kind: 'twist', minutes: 40 };
-    const lent = lentAtTargets(track.candidate.memory, [pin], planner.schedule.targets);
+    const lent = lentAtTargets(track.candidate.worked, [pin], planner.schedule.targets, planner.schedule.way);
     const made = new OfferMaker(planner.schedule, () => worth);
     const offers = made.loose({ ...track, placements: [pin], lent });
     expect(offers[0]?.loads[0]).toEqual({ minutes: 40, days: [2] });

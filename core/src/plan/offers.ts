@@ -1,15 +1,19 @@
-import { recallParameters, teaching } from '../estimate/parameters';
-import { type Memory, mostGrowth, recallAt } from '../estimate/recall';
-import type { SittingKind } from '../log/sitting';
+import { recallParameters, teaching, transferParameters } from '../estimate/parameters';
+import { type Memory, mostGrowth, recallAt, scaled } from '../estimate/recall';
+import { type WayOfLearning, type Worked, lentOn } from '../estimate/worked';
 import type { Calendar } from './calendar';
-import { type Candidate, type Placement, lentAtTargets, withPlacement } from './candidate';
+import { type Candidate, type Placement, lentAtTargets, sittingKindOf, withPlacement } from './candidate';
+import { planParameters } from './parameters';
 import type { PlannedKind } from './plan';
 import type { Load, Offer } from './prices';
 import type { Schedule } from './schedule';
-import type { Track } from './track';
+import { type Track, kindsOn } from './track';
 
 /** Sequences of a track are offered one by one up to so many; beyond that what they give is bounded from above. */
 const mostSequences = 1500;
+
+/** Reviews of a problem never lie nearer together. */
+const leastGap = planParameters.spacing.solved;
 
 /** A kind of review of one candidate, with what any number of them can do at most. */
 interface Kind {
@@ -42,6 +46,7 @@ interface Pack {
 export class OfferMaker {
   private readonly kinds = new Map<string, Kind>();
   private readonly reviews = new Map<string, Reviews>();
+  private readonly lightKeys = new Map<string | null, string>();
 
   constructor(
     private readonly schedule: Schedule,
@@ -50,24 +55,24 @@ export class OfferMaker {
 
   /** All sequences of placements; where these are too many, something above every one of them. */
   exact(track: Track): Offer[] {
-    const { targets, calendar } = this.schedule;
+    const { schedule } = this;
     const { candidate } = track;
     const book = this.open(track);
     if (!book) return [];
-    const singles = singlesOf(candidate, calendar);
     const add = (some: readonly Placement[]): void =>
-      book.add(loadsOf(some, calendar), lentAtTargets(candidate.memory, some, targets));
-    for (const placement of singles) add([placement]);
+      book.add(loadsOf(some, schedule.calendar), lentAtTargets(candidate.worked, some, schedule.targets, schedule.way));
+    const singles = this.extended({ candidate, placements: [], lent: [] });
+    for (const sequence of singles) add(sequence);
     if (candidate.most < 2) return book.offers;
-    const all = sequencesOf(singles, calendar.leastGap);
-    if (all) for (const some of all) add(some);
+    const longer = this.sequencesFrom(candidate, singles);
+    if (longer) for (const some of longer) add(some);
     else for (const { loads, lent } of this.bestMoments(candidate, 2)) book.add(loads, lent);
     return book.offers;
   }
 
   /** Far fewer offers, the best of which is never worth less than the best of the exact ones. */
   loose(track: Track): Offer[] {
-    const book = track.candidate.memory ? this.open(track) : null;
+    const book = track.candidate.worked.memory ? this.open(track) : null;
     if (!book) return this.exact(track);
     for (const { loads, lent } of this.bestMoments(track.candidate, 1)) book.add(loads, lent);
     return book.offers;
@@ -75,43 +80,85 @@ export class OfferMaker {
 
   /** With what the track has in the plan: pins may ask for what would not be planned. Null where nothing is worth it. */
   private open({ candidate, placements, lent }: Track): Book | null {
-    const { targets, calendar } = this.schedule;
+    const { targets, calendar, way } = this.schedule;
     const worth = this.worthOf(candidate);
     if (candidate.most === 0 || worth.every((it) => it === 0)) return null;
-    const book = new Book(worth, lentAtTargets(candidate.memory, [], targets));
+    const book = new Book(worth, lentAtTargets(candidate.worked, [], targets, way));
     if (placements.length > 0) book.add(loadsOf(placements, calendar), lent);
     return book;
   }
 
+  /** The track's sequence with one more placement behind it, wherever its rules let it. */
+  private extended(track: Track): (readonly Placement[])[] {
+    const { calendar } = this.schedule;
+    const { candidate, placements } = track;
+    const longer: (readonly Placement[])[] = [];
+    const from = Math.max(candidate.notBefore, (placements.at(-1)?.day ?? -1) + 1);
+    for (let day = from; day < calendar.length; day++) {
+      if (!this.schedule.isSpaced(track, day)) continue;
+      for (const { kind, minutes } of kindsOn(track, day))
+        if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, candidate))
+          longer.push(withPlacement(placements, { day, kind, minutes }));
+    }
+    return longer;
+  }
+
+  /** All sequences of two and more that keep the rules; null where there are too many. */
+  private sequencesFrom(candidate: Candidate, singles: (readonly Placement[])[]): (readonly Placement[])[] | null {
+    const mostHere = candidate.worked.memory ? mostSequences : Infinity;
+    const all: (readonly Placement[])[] = [];
+    for (let longest = singles; longest.length > 0; ) {
+      const longer: (readonly Placement[])[] = [];
+      for (const placements of longest) {
+        if (placements.length >= candidate.most) continue;
+        longer.push(...this.extended({ candidate, placements, lent: [] }));
+        if (all.length + longer.length > mostHere) return null;
+      }
+      all.push(...longer);
+      longest = longer;
+    }
+    return all;
+  }
+
   /**
    * For every number of reviews of each kind, more than any sequence of them lends: every half-life grows as much as it
-   * ever can, and the reviews come as late before each target as their distance and their kind allow.
+   * ever can, the reviews come as late before each target as their distance and their kind allow, and each is of
+   * something wholly forgotten.
    */
   private *bestMoments(candidate: Candidate, least: number): Generator<Omit<Offer, 'gain'> & { lent: number[] }> {
-    const { memory } = candidate;
+    const { memory, quality, again } = candidate.worked;
     if (!memory) return;
+    const { targets, way } = this.schedule;
+    const own = scaled(memory, way.memory);
     const reviews = this.reviewsOf(candidate);
-    const { leastGap } = this.schedule.calendar;
     for (const { counts, loads, total } of reviews.packs) {
       if (total < least) continue;
-      const lent = this.schedule.targets.map(({ time }, target) =>
-        recallAt(latest(memory, reviews, counts, target, leastGap), time),
-      );
+      let [missing, added] = [Math.max(1 - quality, 0), 0];
+      counts.forEach((count, place) => {
+        const { covers } = reviews.kinds[place] ?? { covers: 0 };
+        if (covers === 1) missing *= (1 - planParameters.qualityGained) ** count;
+        added += count * covers * planParameters.freshEvidence;
+      });
+      const best = { quality: Math.max(1 - missing, quality), again: again + added };
+      const lent = targets.map(({ time }, target) => {
+        const recall = recallAt(latest(own, reviews, counts, target), time);
+        return lentOn({ ...best, memory: null }, time, way) + recall * recalledPart(best, way);
+      });
       yield { loads, lent };
     }
   }
 
   /** Candidates with the same kinds and first day share these. */
-  private reviewsOf({ kinds, notBefore, most }: Candidate): Reviews {
+  private reviewsOf({ technique, kinds, notBefore, most }: Candidate): Reviews {
     const { targets, calendar } = this.schedule;
-    const key = `${notBefore} ${most} ${kinds.map(({ kind, minutes }) => `${kind} ${minutes}`).join()}`;
+    const key = `${this.lightKey(technique)} ${notBefore} ${most} ${kinds.map(({ kind, minutes }) => `${kind} ${minutes}`).join()}`;
     let known = this.reviews.get(key);
     if (!known) {
       const own = kinds
-        .map(({ kind, minutes }) => this.kindOf(kind, minutes, notBefore))
+        .map(({ kind, minutes }) => this.kindOf(kind, minutes, notBefore, technique))
         .filter(({ days }) => days.length > 0)
         .sort((a, b) => a.covers - b.covers);
-      const fittingTo = (last: number): number => Math.floor((last - notBefore) / calendar.leastGap) + 1;
+      const fittingTo = (last: number): number => Math.floor((last - notBefore) / leastGap) + 1;
       const orders = targets.map((_, target) => {
         const lastOf = (place: number): number => own[place]?.lastDays[target] ?? -Infinity;
         return own.map((_, place) => place).sort((a, b) => lastOf(a) - lastOf(b));
@@ -130,17 +177,29 @@ export class OfferMaker {
   }
 
   /** Shared, so that the cheapest of a list of days is sought once for all. */
-  private kindOf(kind: PlannedKind, minutes: number, notBefore: number): Kind {
+  private kindOf(kind: PlannedKind, minutes: number, notBefore: number, technique: string | null): Kind {
     const { targets, calendar } = this.schedule;
-    const key = `${kind} ${minutes} ${notBefore}`;
+    const key = `${this.lightKey(technique)} ${kind} ${minutes} ${notBefore}`;
     let known = this.kinds.get(key);
     if (!known) {
       const days: number[] = [];
-      for (let day = notBefore; day < calendar.length; day++) if (calendar.admits(day, kind, minutes)) days.push(day);
-      const lastDays = targets.map(({ time }) => days.findLast((day) => day < time) ?? -Infinity);
+      for (let day = notBefore; day < calendar.length; day++)
+        if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, { technique })) days.push(day);
+      const lastDays = targets.map(({ until }) => days.findLast((day) => day < until) ?? -Infinity);
       const as = sittingKindOf(kind);
       known = { minutes, days, lastDays, growth: mostGrowth(as), covers: teaching[as].covers };
       this.kinds.set(key, known);
+    }
+    return known;
+  }
+
+  /** Equal for techniques that the days right before interviews treat alike. */
+  private lightKey(technique: string | null): string {
+    let known = this.lightKeys.get(technique);
+    if (known === undefined) {
+      const { calendar } = this.schedule;
+      const heavy = [...calendar.placed.keys()].filter((day) => calendar.isTooHeavy(day, 'spot', { technique }));
+      this.lightKeys.set(technique, (known = heavy.join()));
     }
     return known;
   }
@@ -172,7 +231,6 @@ function latest(
   { kinds, orders, fittingTo }: Reviews,
   counts: readonly number[],
   target: number,
-  leastGap: number,
 ): Memory {
   let last = -Infinity;
   let ofKind = memory.since;
@@ -199,34 +257,10 @@ function latest(
   return { halfLife: Math.min(halfLife, most), since: Math.min(apart, ofKind) };
 }
 
-function singlesOf({ kinds, notBefore }: Candidate, calendar: Calendar): Placement[] {
-  const singles: Placement[] = [];
-  for (let day = notBefore; day < calendar.length; day++)
-    for (const { kind, minutes } of kinds)
-      if (calendar.admits(day, kind, minutes)) singles.push({ day, kind, minutes });
-  return singles;
-}
-
-/** All sequences of two and more that keep their distance; null where there are too many. */
-function sequencesOf(singles: readonly Placement[], leastGap: number): (readonly Placement[])[] | null {
-  let longest: (readonly Placement[])[] = singles.map((it) => [it]);
-  const all: (readonly Placement[])[] = [];
-  while (longest.length > 0) {
-    const longer: (readonly Placement[])[] = [];
-    for (const sequence of longest) {
-      const last = sequence.at(-1)?.day ?? 0;
-      for (const next of singles) if (next.day >= last + leastGap) longer.push(withPlacement(sequence, next));
-      if (all.length + longer.length > mostSequences) return null;
-    }
-    all.push(...longer);
-    longest = longer;
-  }
-  return all;
-}
-
-/** As what kind of sitting a planned item is logged. */
-function sittingKindOf(kind: PlannedKind): SittingKind {
-  return kind === 'fresh' ? 'first-solve' : kind;
+/** What is lent by recalling it for certain, beside what is there for good. */
+function recalledPart(best: Pick<Worked, 'quality' | 'again'>, way: WayOfLearning): number {
+  const { kept } = transferParameters;
+  return ((1 - kept) / kept) * lentOn({ ...best, memory: null }, 0, way);
 }
 
 /** All ways to take up to `most` things of so many kinds, but none at all. */

@@ -3,6 +3,7 @@ import { transferParameters } from '../estimate/parameters';
 import { type TechniqueOutlook, chanceOn, practiceSlope } from '../estimate/readiness';
 import type { TechniqueId } from '../log/technique';
 import type { Target } from './horizon';
+import { planParameters } from './parameters';
 import { tangentAbove } from './tangent';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -31,6 +32,8 @@ export class Outlook {
     private readonly estimates: Estimates,
     private readonly targets: readonly Target[],
     private readonly untaggedShare: number,
+    /** Techniques that stand at the goal: they count for less. */
+    private readonly atGoal: ReadonlySet<TechniqueId> = new Set(),
   ) {}
 
   /** Adds a share of what is lent today and at each target to what a technique has without any plan. */
@@ -82,7 +85,7 @@ export class Outlook {
       if (!target || weight === 0 || change === 0) continue;
       const sum = sums[index] ?? 0;
       const gain = weight * (this.chance(outlook, sum + change, target) - this.chance(outlook, sum, target));
-      gains[index] = (gains[index] ?? 0) + (isPlain ? gain / target.importance : gain);
+      gains[index] = (gains[index] ?? 0) + (isPlain ? (gain / weight) * this.shareOf(technique, target) : gain);
     }
   }
 
@@ -92,7 +95,8 @@ export class Outlook {
     for (const technique of this.lent.keys())
       this.targets.forEach((target, index) => {
         const weight = this.weightOf(technique, target);
-        if (weight > 0) value += weight * this.chance(this.outlookOf(technique), this.lentAt(technique)[index] ?? 0, target);
+        if (weight > 0)
+          value += weight * this.chance(this.outlookOf(technique), this.lentAt(technique)[index] ?? 0, target);
       });
     return value;
   }
@@ -152,8 +156,13 @@ export class Outlook {
     });
   }
 
-  private weightOf(technique: TechniqueId | null, { importance, shares }: Target): number {
-    return importance * (technique === null ? this.untaggedShare : (shares.get(technique) ?? 0));
+  private shareOf(technique: TechniqueId | null, { shares }: Target): number {
+    return technique === null ? this.untaggedShare : (shares.get(technique) ?? 0);
+  }
+
+  private weightOf(technique: TechniqueId | null, target: Target): number {
+    const rests = technique !== null && this.atGoal.has(technique) ? planParameters.atGoal : 1;
+    return target.importance * this.shareOf(technique, target) * rests;
   }
 
   private chance(outlook: TechniqueOutlook, lent: number, { difficulty }: Target): number {

@@ -15,6 +15,10 @@ export const planParameters = {
     { share: 2 / 3, weight: 0.25 },
     { share: 1, weight: 0.5 },
   ],
+  /** Times that a gain counts for every day that it comes later: what is as good on two days stands on the earlier one. */
+  earlier: 0.985,
+  /** Times that readiness in a technique counts that stands at the goal: it rests, as long as others do not. */
+  atGoal: 0.5,
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
   switching: 4,
   /** A day may hold so many times its minutes. */
@@ -36,8 +40,8 @@ export const planParameters = {
   freshBelow: 3,
   /** One new problem a day for so many minutes of it, and at least one. */
   minutesPerFresh: 30,
-  /** The first review of a fresh problem: the kind, and days after it, at least and at most. */
-  followUp: { kind: 'sketch', after: [3, 7] },
+  /** The first review of a fresh problem: one of these kinds, and days after it, at least and at most. */
+  followUp: { kinds: ['sketch'] as readonly PlannedKind[], after: [3, 7] },
   /**
    * How long a kind of sitting takes against its target where it was solved: from this many on, of the last so many,
    * within a range; found among the last so many sittings of all kinds.

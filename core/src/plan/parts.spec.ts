@@ -1,53 +1,76 @@
-import { lentBy, recallBehind } from '../estimate/readiness';
-import { makeInterview, makeLog, newId, now } from '../testing/make';
-import { estimateLog } from '../estimate/estimate';
-import { Calendar } from './calendar';
-import { type Candidate, memoryAfter, lentAtTargets, triedDays, withPlacement } from './candidate';
+import { recallAt } from '../estimate/recall';
+import { type Worked, lentOn, untouched } from '../estimate/worked';
+import { estimatesFor, makeInterview, makeLog, newId, now } from '../testing/make';
+import { Calendar, type GivenDay } from './calendar';
+import { type Candidate, lentAtTargets, triedDays, withPlacement, workedUntil } from './candidate';
 import { type Target, comingInterviews, horizonDays, targetsOf } from './horizon';
 import { Outlook } from './outlook';
 import type { PlanItem, Reasons } from './plan';
 import { reasonSentence } from './reason-sentence';
+import { unspaced } from './spacing';
 import { trackOf } from './track';
 
-const target = (time: number): Target => ({
+const target = (day: number, part: Partial<Target> = {}): Target => ({
   interviewId: newId(),
-  time,
-  day: Math.floor(time),
+  time: day + 0.5,
+  day,
+  until: day + 1,
+  isWhole: true,
   importance: 1,
   shares: new Map([['heap', 1]]),
   difficulty: 'medium',
+  ...part,
 });
+const way = { memory: 1, resolving: 0 };
 
 describe('candidates', () => {
-  const memory = { halfLife: 8, since: 0 };
+  const worked: Worked = { memory: { halfLife: 8, since: 0 }, quality: 1, again: 0 };
   const rebuild = (day: number) => ({ day, kind: 'rebuild' as const, minutes: 20 });
 
   it('lend at a target by what is placed before it, and nothing after', () => {
-    const [before, after] = lentAtTargets(memory, [rebuild(12)], [target(10), target(20)]).map(recallBehind);
-    expect(before).toBeCloseTo(1 / Math.sqrt(1 + 30 / 8), 10);
+    const early = target(20, { until: 10 });
+    const [before, after] = lentAtTargets(worked, [rebuild(12)], [early, target(20)], way);
+    expect(before).toBeCloseTo(0.5 + 0.5 / Math.sqrt(1 + (3 * 20.5) / 8), 10);
     // By hand: recall 0.4264 on day 12, half-life 8.807 and forgetting from day 11.31 after it.
-    expect(after).toBeCloseTo(0.5026, 3);
+    expect(after).toBeCloseTo(0.5 + 0.5 / Math.sqrt(1 + (3 * (20.5 - 11.3117)) / 8.807), 3);
   });
 
-  it('lend half of what they teach for good, the rest as far as it is recalled', () => {
-    expect([lentBy(0), lentBy(0.4), lentBy(1)]).toEqual([0.5, 0.7, 1]);
-    expect(recallBehind(lentBy(0.3))).toBeCloseTo(0.3, 10);
+  it('lend half of what they teach for good, the rest as far as it is recalled, and more where it was worked out again', () => {
+    const at = (part: Partial<Worked>, resolving = 0): number =>
+      lentOn({ ...worked, ...part }, 8, { memory: 1, resolving });
+    expect(at({ memory: null })).toBe(0.5);
+    expect(at({})).toBeCloseTo(0.75, 10);
+    expect(at({ quality: 0.3 })).toBeCloseTo(0.225, 10);
+    expect(at({ again: 0.4 }, 0.5)).toBeCloseTo(0.9, 10);
+  });
+
+  it('gain most by working out again what is half forgotten, and nothing of what is fresh in mind', () => {
+    const again = (day: number): number => workedUntil(worked, [rebuild(day)], way).again;
+    expect(again(0)).toBe(0);
+    expect(again(24)).toBeGreaterThan(1.5 * again(3));
   });
 
   it('trying a placement gives the same as placing it, wherever it falls', () => {
-    const targets = [target(9), target(25)];
+    const targets = [target(25, { until: 9 }), target(25)];
     for (const day of [2, 5, 8, 14, 30]) {
-      const placed = lentAtTargets(memory, withPlacement([rebuild(6), rebuild(12)], rebuild(day)), targets);
-      expect(lentAtTargets(memory, [rebuild(6), rebuild(12)], targets, rebuild(day)))
+      const placed = lentAtTargets(worked, withPlacement([rebuild(6), rebuild(12)], rebuild(day)), targets, way);
+      const all = [rebuild(6), rebuild(12), rebuild(day)].sort((one, other) => one.day - other.day);
+      expect(lentAtTargets(worked, all, targets, way))
         .withContext(String(day))
         .toEqual(placed);
     }
   });
 
-  it('a fresh problem is remembered from the day it is worked', () => {
+  it('a fresh problem is remembered from the day it is worked, and what was never solved before that not at all', () => {
     const fresh = { day: 4, kind: 'fresh' as const, minutes: 25 };
-    expect(lentAtTargets(null, [fresh], [target(3), target(4.5)]).map((it) => it > 0)).toEqual([false, true]);
-    expect(memoryAfter(null, [fresh], 3)).toBeNull();
+    expect(lentAtTargets(untouched, [fresh], [target(9, { until: 3 }), target(9)], way).map((it) => it > 0)).toEqual([
+      false,
+      true,
+    ]);
+    expect(workedUntil(untouched, [fresh], way, 3).memory).toBeNull();
+    const { memory } = workedUntil(untouched, [rebuild(2)], way);
+    expect(memory && recallAt(memory, 2)).toBe(1);
+    expect(workedUntil(untouched, [{ day: 2, kind: 'sketch', minutes: 8 }], way).memory).toBeNull();
   });
 
   it('tries all near days and every far one for some candidate', () => {
@@ -74,41 +97,60 @@ describe('the calendar', () => {
     problemId: newId(),
     technique: 'heap',
     credits: [],
-    memory: null,
+    worked: untouched,
+    firstKinds: [],
     kinds: [],
+    spacing: unspaced,
     notBefore: 0,
-    rests: 0,
     bonus: 1,
     most: 1,
     successor: null,
   };
 
-  it('keeps count of minutes, techniques and fresh slots', () => {
-    const calendar = new Calendar([30, 30, 30], []);
-    calendar.place({
-      track: trackOf(candidate, []),
-      placement: { day: 1, kind: 'fresh', minutes: 25 },
-      isPinned: false,
-    });
+  const given = (...budgets: number[]): GivenDay[] => budgets.map((budget) => ({ budget, done: 0, fresh: 0 }));
+  const track = trackOf(candidate, [], way);
+  const light = { kind: 'sketch' as const, minutes: 9 };
+
+  it('holds a tenth more than the minutes of a day, and keeps count of techniques and fresh slots', () => {
+    const calendar = new Calendar(given(30, 30, 30), []);
+    calendar.place(track, { day: 1, kind: 'fresh', minutes: 25 }, false);
     expect([calendar.leftOn(1), calendar.freshOn(1), calendar.hasTechnique(1, 'heap'), calendar.totalLeft()]).toEqual([
-      5,
+      8,
       1,
       true,
-      65,
+      74,
     ]);
-    expect([
-      calendar.hasRoom(1, 'sketch', 6),
-      calendar.hasRoom(1, 'sketch', 5),
-      calendar.hasTechnique(0, 'heap'),
-      calendar.freshOn(-1),
-    ]).toEqual([false, true, false, 0]);
+    expect([calendar.hasRoom(1, 9), calendar.hasRoom(1, 8), calendar.hasTechnique(0, 'heap')]).toEqual([
+      false,
+      true,
+      false,
+    ]);
+    expect(calendar.isOpen(1, { kind: 'fresh', minutes: 5 }, candidate)).toBeFalse();
   });
 
-  it('takes only what is recalled quickly on the last two days', () => {
-    const calendar = new Calendar([60, 60, 60, 60], [target(3)]);
-    expect([0, 1, 2, 3].map((day) => calendar.hasRoom(day, 'rebuild', 9))).toEqual([true, true, false, false]);
-    expect(calendar.hasRoom(3, 'sketch', 9)).toBeTrue();
-    expect(calendar.hasRoom(3, 'fresh', 9)).toBeFalse();
+  it('takes what was done off the day, and counts new problems that were begun on it', () => {
+    const calendar = new Calendar([{ budget: 60, done: 40, fresh: 1 }], []);
+    expect([calendar.leftOn(0), calendar.freshOn(0), calendar.freshMostOn(0)]).toEqual([26, 1, 2]);
+  });
+
+  it('lets what is longer than a day go on the next one, and gives both back when it is taken out', () => {
+    const calendar = new Calendar(given(20, 20, 0, 20), []);
+    const long = { day: 1, kind: 'rebuild' as const, minutes: 32 };
+    expect([calendar.hasRoom(0, 23), calendar.hasRoom(0, 60), calendar.hasRoom(3, 23)]).toEqual([true, false, false]);
+    calendar.place(track, long, false);
+    expect([1, 2, 3].map((day) => calendar.leftOn(day))).toEqual([0, 0, 12]);
+    expect(calendar.itemsOn(1)[0]).toEqual(jasmine.objectContaining({ minutesThen: 22, goesOn: 3 }));
+    calendar.remove(track, long);
+    expect([1, 2, 3].map((day) => calendar.leftOn(day))).toEqual([22, 0, 22]);
+  });
+
+  it('keeps the day of an interview to 20 minutes and the one before to 30, short kinds that it asks for', () => {
+    const calendar = new Calendar(given(60, 60, 60, 60), [target(3)]);
+    expect([0, 1, 2, 3].map((day) => calendar.minutesOn(day))).toEqual([66, 66, 30, 20]);
+    const rebuild = { kind: 'rebuild' as const, minutes: 9 };
+    expect([0, 1, 2, 3].map((day) => calendar.isOpen(day, rebuild, candidate))).toEqual([true, true, false, false]);
+    expect([2, 3].map((day) => calendar.isOpen(day, light, candidate))).toEqual([true, true]);
+    expect(calendar.isOpen(3, light, { ...candidate, technique: 'trie' })).toBeFalse();
   });
 });
 
@@ -117,10 +159,27 @@ describe('the horizon', () => {
     const [far, near] = [makeInterview(20, { importance: 3 }), makeInterview(5, { importance: 1 })];
     const interviews = [far, near, makeInterview(-2), makeInterview(9, { status: 'cancelled' })];
     expect(comingInterviews(interviews, now)).toEqual([near, far]);
-    expect(targetsOf(makeLog({ interviews }), now, 'UTC').map((it) => [it.day, it.importance])).toEqual([
-      [5, 0.25],
-      [20, 0.75],
+    const targets = targetsOf(makeLog({ interviews }), now, 'UTC');
+    expect(targets.filter(({ isWhole }) => isWhole).map((it) => [it.day, it.importance])).toEqual([
+      [5, 0.125],
+      [20, 0.375],
     ]);
+    expect(targets.reduce((sum, { importance }) => sum + importance, 0)).toBeCloseTo(1, 12);
+  });
+
+  it('counts for a quarter each what is there already where somebody stops after a third or two thirds', () => {
+    const targets = targetsOf(makeLog({ interviews: [makeInterview(30)] }), now, 'UTC');
+    expect(targets.map(({ until, time, importance }) => [until, time, importance])).toEqual([
+      [10, 30.5, 0.25],
+      [20, 30.5, 0.25],
+      [31, 30.5, 0.5],
+    ]);
+  });
+
+  it('is the same at any hour of a day', () => {
+    const log = makeLog({ interviews: [makeInterview(9)] });
+    const at = (hour: string): Target[] => targetsOf(log, `2026-11-24T${hour}:30:00.000Z`, 'UTC');
+    expect(at('00')).toEqual(at('23'));
   });
 
   it('leaves out what lies beyond half a year, and counts days in the person’s zone', () => {
@@ -134,7 +193,7 @@ describe('the horizon', () => {
 
 describe('the outlook', () => {
   it('values a unit of recall less the more is remembered already, and nothing where it is not asked', () => {
-    const outlook = new Outlook(estimateLog(makeLog(), now), [target(10)], 0.01);
+    const outlook = new Outlook(estimatesFor(makeLog()), [target(10)], 0.01);
     const [first] = outlook.worth('heap');
     const version = outlook.version('heap');
     outlook.add('heap', [], [3], 1);
@@ -147,50 +206,71 @@ describe('the outlook', () => {
 
 describe('the sentence of an item, word for word', () => {
   const reasons: Reasons = {
-    recallNow: 0.58,
-    recallOnDay: 0.55,
-    recallIfKept: 0.9,
-    recallIfDropped: 0.3,
-    strength: { point: 0.5, low: 0.2, high: 0.8 },
-    evidence: 4,
+    duty: null,
     interviewId: 'a',
+    gain: 0.0062,
     share: 0.14,
     gainPerMinute: 0.001,
+    recallOnDay: 0.55,
+    strength: { point: 0.5, low: 0.2, high: 0.8 },
+    evidence: 4,
+    needRank: 1,
+    failures: 0,
+    comesBack: '2026-12-03',
     lastSitting: { at: '2026-11-12', kind: 'rebuild', result: 'partly', help: 'hint', attempts: 2, minutes: 41 },
     mixUp: null,
     isPinned: false,
   };
-  const item: PlanItem = { problemId: 'p', technique: 'heap', kind: 'rebuild', minutes: 24, reasons };
+  const item: PlanItem = {
+    problemId: 'p',
+    technique: 'heap',
+    kind: 'rebuild',
+    minutes: 24,
+    goesOn: null,
+    begun: null,
+    freshOn: null,
+    reasons,
+  };
   const names = {
     technique: (id: string) => ({ heap: 'Heap', 'line-dp': 'DP along a line' })[id] ?? id,
     employer: () => 'Otterbridge',
     date: (at: string) => at,
+    day: (day: string) => day,
   };
+  const sentence = (part: Partial<Reasons>, more: Partial<PlanItem> = {}): string =>
+    reasonSentence({ ...item, ...more, reasons: { ...reasons, ...part } }, names);
 
-  it('names the last sitting with all that went wrong', () => {
-    expect(reasonSentence(item, names)).toContain('Last on 2026-11-12: partly, 41 min, 2 attempts, one hint.');
+  it('says what it is, the last sitting, which interview gains how much, and when it comes back', () => {
+    expect(sentence({})).toBe(
+      'What you need most: heap, at 50 %. Last came up as a Rebuild on 2026-11-12: partly solved, 41 min, 2 attempts. ' +
+        '0.6 points for Otterbridge, which asks for it with 14 %. Comes back on 2026-12-03.',
+    );
   });
 
-  it('begins with a pin, and tells two mixed-up techniques apart in a Spot only', () => {
+  it('says of a failure how often, and what to do about it', () => {
+    const last = { ...item.reasons.lastSitting, kind: 'first-solve', result: 'unsolved', help: 'read' } as const;
+    const lastSitting = { ...last, at: '2026-11-12', attempts: 1, minutes: 30 };
+    expect(sentence({ duty: 'failed', failures: 2, lastSitting })).toMatch(
+      /^Not solved by yourself yet: 2 tries, not solved, 30 min, answer read on 2026-11-12\. Work it out from blank\./,
+    );
+    expect(sentence({ duty: 'unsolved', failures: 1, lastSitting })).toMatch(
+      /^Not solved yet: one try, last on 2026-11-12\. Try again from blank, and take a hint when you are stuck\./,
+    );
+  });
+
+  it('begins with a pin or what was begun, and tells two mixed-up techniques apart', () => {
     const mixUp = { named: 'line-dp', at: '2026-11-15' };
-    expect(reasonSentence({ ...item, reasons: { ...reasons, isPinned: true } }, names)).toMatch(
-      /^You pinned it to this day\./,
+    expect(sentence({ isPinned: true })).toMatch(/^You pinned it to this day\./);
+    expect(sentence({}, { begun: '2026-11-23' })).toMatch(/^Begun 2026-11-23; this is the rest\./);
+    expect(sentence({ duty: 'mix-up', mixUp }, { kind: 'spot' })).toMatch(
+      /^You named DP along a line for heap on 2026-11-15; say which is which\./,
     );
-    expect(reasonSentence({ ...item, kind: 'spot', reasons: { ...reasons, mixUp } }, names)).toMatch(
-      /^You named DP along a line on 2026-11-15; this keeps the two apart\./,
-    );
-    expect(reasonSentence({ ...item, reasons: { ...reasons, mixUp } }, names)).not.toContain('apart');
   });
 
   it('says for a fresh problem how little is known', () => {
-    const fresh: PlanItem = {
-      ...item,
-      problemId: null,
-      kind: 'fresh',
-      reasons: { ...reasons, evidence: 1, recallNow: null, lastSitting: null },
-    };
-    expect(reasonSentence(fresh, names)).toBe(
-      'One sitting logged for heap; the estimate is still wide, 20 % to 80 %. It carries 14 % of the Otterbridge round.',
+    const part = { evidence: 1, lastSitting: null, needRank: 4, comesBack: null } as const;
+    expect(sentence(part, { problemId: null, kind: 'fresh' })).toBe(
+      'Something new in heap. One sitting logged; the estimate is still wide, 20 % to 80 %. 0.6 points for Otterbridge, which asks for it with 14 %.',
     );
   });
 });

@@ -19,7 +19,10 @@ export type Duty = 'failed' | 'unsolved' | 'first-review' | 'mix-up';
 export interface Reasons {
   /** Null where it is planned for its gain alone. */
   readonly duty: Duty | null;
-  /** The interview that gains most by it, null for the rolling goal; its gain in readiness (0.01 is a point), and the technique's share of it. */
+  /**
+   * The interview that gains most by it, null for the rolling goal; what it adds to its readiness beside all that is
+   * planned before it (0.01 is a point), and the technique's share of it.
+   */
   readonly interviewId: string | null;
   readonly gain: number;
   readonly share: number;

@@ -13,6 +13,7 @@ import { changesBetween } from './changes';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
 import { type Filling, PreviousPlan, type Supply, fill } from './filling';
+import { type Gain, gainsInOrder } from './gains';
 import { type Target, horizonDays, targetsOf } from './horizon';
 import { needsOf } from './needs';
 import { Outlook } from './outlook';
@@ -89,8 +90,15 @@ export class Planner {
   /** Nothing is planned yet; what was worked so far counts. */
   private emptySchedule(): Schedule {
     const { targets } = this;
-    const { estimates } = this.input;
-    const outlook = new Outlook(estimates, targets, planParameters.untaggedShare);
+    const { estimates, log } = this.input;
+    const { goal } = log.settings;
+    const atGoal = [...estimates.techniques.values()].filter(({ strength }) => strength.point >= goal);
+    const outlook = new Outlook(
+      estimates,
+      targets,
+      planParameters.untaggedShare,
+      new Set(atGoal.map(({ technique }) => technique)),
+    );
     for (const candidate of this.candidates) {
       const now = lentOn(candidate.worked, 0, estimates.person);
       const lent = lentAtTargets(candidate.worked, [], targets, estimates.person);
@@ -125,8 +133,10 @@ export class Planner {
 
   private days(): PlanDay[] {
     const items = this.dates.map((): { item: PlanItem; worth: number }[] => []);
+    const gains = gainsInOrder(this.filling, this.emptySchedule());
     this.dates.forEach((date, day) => {
-      for (const placed of this.schedule.calendar.itemsOn(day)) this.addItem(placed, date, items);
+      for (const placed of this.schedule.calendar.itemsOn(day))
+        this.addItem(placed, date, gains.get(placed.placement) ?? noGain, items);
     });
     return this.dates.map((date, day) => {
       const own = orderDay(
@@ -144,23 +154,27 @@ export class Planner {
   }
 
   /** On its day, and what is left of it on the day on which it goes on, first thing there. */
-  private addItem(placed: Placed, date: Day, items: readonly { item: PlanItem; worth: number }[][]): void {
+  private addItem(placed: Placed, date: Day, gain: Gain, items: readonly { item: PlanItem; worth: number }[][]): void {
     const { track, placement, minutesThen, goesOn } = placed;
     const { schedule, dates, needs, filling } = this;
     const duty = filling.duties.get(placement) ?? null;
-    const reasons = reasonsFor(placed, this.input, { schedule, dates, duty, needs });
+    const reasons = reasonsFor(placed, this.input, { schedule, dates, duty, needs, gain });
     const { problemId, technique } = track.candidate;
     const rest = placement.minutes - minutesThen;
     const [first] = track.placements;
     const freshOn = problemId === null && placement.kind !== 'fresh' && first ? (dates[first.day] ?? null) : null;
     const item = { problemId, technique, kind: placement.kind, freshOn, reasons };
     const next = goesOn === null ? null : { date: dates[goesOn] ?? date, minutes: rest };
-    const worth = schedule.gainPerMinute(track, placement) * (placement.minutes + planParameters.switching);
-    items[placement.day]?.push({ item: { ...item, minutes: minutesThen, goesOn: next, begun: null }, worth });
+    items[placement.day]?.push({
+      item: { ...item, minutes: minutesThen, goesOn: next, begun: null },
+      worth: gain.worth,
+    });
     if (goesOn !== null)
       items[goesOn]?.push({ item: { ...item, minutes: rest, goesOn: null, begun: date }, worth: Infinity });
   }
 }
+
+const noGain: Gain = { byTarget: [], worth: 0 };
 
 function givenOn(date: Day, log: PlanInput['log'], sittings: readonly Sitting[]): GivenDay {
   return {

@@ -1,5 +1,6 @@
 import { strengthParameters } from '../estimate/parameters';
-import type { PlanItem } from './plan';
+import type { Day } from '../log/time';
+import type { PlanItem, Reasons } from './plan';
 
 /** The names that a sentence needs, looked up by whoever holds them. */
 export interface ReasonNames {
@@ -7,70 +8,100 @@ export interface ReasonNames {
   readonly employer: (interviewId: string) => string | null;
   /** An instant as a short date: `28 October`. */
   readonly date: (instant: string) => string;
+  /** The same of a calendar day. */
+  readonly day: (day: Day) => string;
 }
 
-/** One or two short sentences that say why an item is in the plan, with its numbers. */
+/** Two or three short sentences that say why an item is in the plan: what it is, what it gains, when it comes back. */
 export function reasonSentence(item: PlanItem, names: ReasonNames): string {
-  const { reasons } = item;
-  const sentences = item.kind === 'fresh' ? freshSentences(item, names) : reviewSentences(item, names);
-  if (reasons.isPinned) sentences.unshift('You pinned it to this day.');
-  return sentences.join(' ');
+  const { reasons, begun, goesOn, freshOn } = item;
+  return [
+    begun && `Begun ${names.day(begun)}; this is the rest.`,
+    goesOn && `Longer than this day: ${goesOn.minutes} min more on ${names.day(goesOn.date)}.`,
+    reasons.isPinned && 'You pinned it to this day.',
+    freshOn ? `First review of the new problem of ${names.day(freshOn)}.` : whatItIs(item, names),
+    gainText(reasons, names),
+    reasons.comesBack && `Comes back on ${names.day(reasons.comesBack)}.`,
+  ]
+    .filter((sentence) => typeof sentence === 'string')
+    .join(' ');
 }
 
-function freshSentences({ reasons, technique }: PlanItem, names: ReasonNames): string[] {
+/** What makes it the right thing to do, with the last sitting at it. */
+function whatItIs(item: PlanItem, names: ReasonNames): string {
+  const { reasons, kind } = item;
+  const { duty, mixUp, lastSitting: last, failures } = reasons;
+  const name = item.technique === null ? null : lowerFirst(names.technique(item.technique));
+  if (kind === 'fresh') return freshText(item, name);
+  const when = last ? names.date(last.at) : '';
+  if (duty === 'unsolved')
+    return `Not solved yet: ${times(failures, 'try', 'tries')}, last on ${when}. Try again from blank, and take a hint when you are stuck.`;
+  if (duty === 'failed')
+    return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}, ${lastText(reasons)} on ${when}. Work it out from blank.`;
+  if (duty === 'mix-up' && mixUp)
+    return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;
+  if (duty === 'first-review')
+    return `Solved for the first time on ${when} (${lastText(reasons)}); its first review is due.`;
+  const rank = rankText(reasons, name);
+  return `${rank ? `${rank} ` : ''}Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}.`;
+}
+
+function freshText({ reasons }: PlanItem, name: string | null): string {
+  const { evidence, strength } = reasons;
   const logged =
-    reasons.evidence === 0
-      ? 'Nothing logged'
-      : reasons.evidence === 1
-        ? 'One sitting logged'
-        : `${reasons.evidence} sittings logged`;
-  const isThin = reasons.evidence < strengthParameters.thinBelow;
-  const range = reasons.strength
-    ? `${isThin ? 'the estimate is still wide,' : 'strength is likely'} ${percent(reasons.strength.low)} to ${percent(reasons.strength.high)}${isThin ? '' : ', and a new problem teaches it more than what you know by heart'}`
-    : 'there is no estimate yet';
-  const name = technique === null ? 'this technique' : lowerFirst(names.technique(technique));
-  return [`${logged} for ${name}; ${range}.`, ...shareSentence(reasons.share, reasons.interviewId, names)];
+    evidence === 0 ? 'Nothing logged' : evidence === 1 ? 'One sitting logged' : `${evidence} sittings logged`;
+  const range = strength ? `${percent(strength.low)} to ${percent(strength.high)}` : null;
+  const isThin = evidence < strengthParameters.thinBelow;
+  const estimate =
+    range === null ? '' : isThin ? `; the estimate is still wide, ${range}` : `; strength likely ${range}`;
+  return `${rankText(reasons, name) ?? `Something new in ${name ?? 'it'}.`} ${logged}${estimate}.`;
 }
 
-function reviewSentences({ reasons, kind }: PlanItem, names: ReasonNames): string[] {
-  const sentences: string[] = [];
-  const { recallNow, recallIfKept, recallIfDropped, lastSitting, mixUp } = reasons;
-  if (mixUp && kind === 'spot') {
-    sentences.push(
-      `You named ${lowerFirst(names.technique(mixUp.named))} on ${names.date(mixUp.at)}; this keeps the two apart.`,
-    );
-  }
-  if (recallNow !== null) {
-    const share = shareText(reasons.share, reasons.interviewId, names);
-    sentences.push(`Recall is ${percent(recallNow)} now${share ? `, and its technique carries ${share}` : ''}.`);
-  }
-  if (recallIfKept !== null && recallIfDropped !== null) {
-    const when = reasons.interviewId === null ? 'In thirty days' : 'On the day';
-    sentences.push(`${when} ${percent(recallIfKept)} with the plan, ${percent(recallIfDropped)} without.`);
-  }
-  if (lastSitting) {
-    const parts = [
-      lastSitting.result === 'solved' ? null : lastSitting.result,
-      lastSitting.minutes === null ? null : `${Math.round(lastSitting.minutes)} min`,
-      lastSitting.attempts > 1 ? `${lastSitting.attempts} attempts` : null,
-      lastSitting.help === 'none' ? (lastSitting.result === 'solved' ? 'unaided' : null) : helpText[lastSitting.help],
-    ].filter((part) => part !== null);
-    sentences.push(`Last on ${names.date(lastSitting.at)}${parts.length > 0 ? `: ${parts.join(', ')}` : ''}.`);
-  }
-  return sentences;
+/** The place of the technique among those that the interviews need. */
+function rankText({ needRank, strength }: Reasons, name: string | null): string | null {
+  if (needRank === null || needRank > 3 || strength === null || name === null) return null;
+  const place = needRank === 1 ? 'What you need most' : needRank === 2 ? 'What you need second' : 'What you need third';
+  return `${place}: ${name}, at ${percent(strength.point)}.`;
 }
 
-const helpText = { hint: 'one hint', read: 'read a worked answer', copied: 'copied' } as const;
-
-function shareSentence(share: number, interviewId: string | null, names: ReasonNames): string[] {
-  const text = shareText(share, interviewId, names);
-  return text ? [`It carries ${text}.`] : [];
-}
-
-function shareText(share: number, interviewId: string | null, names: ReasonNames): string | null {
-  if (share <= 0) return null;
+/** Which interview gains how much by it. */
+function gainText({ gain, interviewId, share, gainPerMinute }: Reasons, names: ReasonNames): string | null {
+  if (gainPerMinute <= 0) return null;
   const employer = interviewId === null ? null : names.employer(interviewId);
-  return `${percent(share)} of ${employer ? `the ${employer} round` : 'a usual round'}`;
+  const round = employer ?? 'a usual round';
+  const asks = share > 0 ? `, which asks for it with ${percent(share)}` : '';
+  const points = 100 * gain;
+  return points < 0.05
+    ? `Less than 0.1 points for ${round}${asks}.`
+    : `${points.toFixed(1)} points for ${round}${asks}.`;
+}
+
+function lastText({ lastSitting: last }: Reasons): string {
+  if (!last) return 'never sat';
+  const result = {
+    solved: { none: 'solved unaided', hint: 'solved with a hint', read: 'solved after reading', copied: 'copied' }[
+      last.help
+    ],
+    partly: 'partly solved',
+    unsolved: 'not solved',
+    abandoned: 'given up',
+  }[last.result];
+  const parts = [
+    result,
+    last.minutes === null ? null : `${Math.round(last.minutes)} min`,
+    last.attempts > 1 ? `${last.attempts} attempts` : null,
+    last.result !== 'solved' && (last.help === 'read' || last.help === 'copied') ? 'answer read' : null,
+  ];
+  return parts.filter((part) => part !== null).join(', ');
+}
+
+function kindText(kind: string | undefined): string {
+  if (kind === undefined || kind === 'first-solve') return 'tried';
+  return `came up as a ${kind.charAt(0).toUpperCase()}${kind.slice(1)}`;
+}
+
+function times(count: number, one: string, many: string): string {
+  return count === 1 ? `one ${one}` : `${count} ${many}`;
 }
 
 function percent(chance: number): string {

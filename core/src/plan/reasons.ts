@@ -5,6 +5,7 @@ import type { TechniqueId } from '../log/technique';
 import { type Day, type Instant, millisecondsPerDay } from '../log/time';
 import type { Placed } from './calendar';
 import { workedUntil } from './candidate';
+import type { Gain } from './gains';
 import type { Target } from './horizon';
 import type { Duty, PlanInput, Reasons } from './plan';
 import type { Schedule } from './schedule';
@@ -14,19 +15,25 @@ export interface InPlan {
   readonly schedule: Schedule;
   readonly dates: readonly Day[];
   readonly duty: Duty | null;
+  /** What it adds to all that is planned before it. */
+  readonly gain: Gain;
   /** Techniques below the goal, by how much the interviews need them. */
   readonly needs: readonly TechniqueId[];
 }
 
 /** Why an item is where it is. */
-export function reasonsFor(item: Placed, input: PlanInput, { schedule, dates, duty, needs }: InPlan): Reasons {
+export function reasonsFor(
+  item: Placed,
+  input: PlanInput,
+  { schedule, dates, duty, needs, gain: { byTarget } }: InPlan,
+): Reasons {
   const { track, placement } = item;
   const { candidate, placements } = track;
   const { estimates } = input;
   const technique = candidate.technique === null ? undefined : estimates.techniques.get(candidate.technique);
   const known = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId);
   const last = known?.lastSitting;
-  const { target, gain } = mostGained(item, schedule);
+  const { target, gain } = mostGained(byTarget, schedule.targets);
   const mixUp = estimates.mixUps.find(
     ({ right, lastAt }) => right === candidate.technique && isRecent(lastAt, input.asOf),
   );
@@ -71,12 +78,11 @@ function isRecent(at: Instant, asOf: Instant): boolean {
   return Date.parse(asOf) - Date.parse(at) < mixUpDays * millisecondsPerDay;
 }
 
-/** The interview whose readiness the item raises most, with all that is planned, and by how much. */
-function mostGained({ track, placement }: Placed, schedule: Schedule): { target: Target | null; gain: number } {
-  const worth = schedule.worthOf(track, placement, true);
+/** The interview whose readiness the item raises most, and by how much. */
+function mostGained(byTarget: readonly number[], targets: readonly Target[]): { target: Target | null; gain: number } {
   let best: { target: Target | null; gain: number } = { target: null, gain: 0 };
-  schedule.targets.forEach((target, index) => {
-    const gain = worth[index] ?? 0;
+  targets.forEach((target, index) => {
+    const gain = byTarget[index] ?? 0;
     if (target.isWhole && (best.target === null || gain > best.gain)) best = { target, gain: Math.max(gain, 0) };
   });
   return best;

@@ -47,17 +47,11 @@ export class Schedule {
     return gains;
   }
 
-  /** What would be lost without the placement, by target. */
-  worthOf(track: Track, placement: Placement, isPlain = false): number[] {
-    const placements = track.placements.filter((it) => it !== placement);
-    const without = lentAtTargets(track.candidate.worked, placements, this.targets, this.way);
-    return this.gainsOf(track, without, isPlain).map((it) => -it);
-  }
-
   /** Importance-weighted readiness that would be lost without the placement, for every minute of work and of getting into it. */
   gainPerMinute(track: Track, placement: Placement): number {
-    const worth = this.worthOf(track, placement).reduce((sum, it) => sum + it, 0);
-    return worth / (placement.minutes + planParameters.switching);
+    const placements = track.placements.filter((it) => it !== placement);
+    const without = lentAtTargets(track.candidate.worked, placements, this.targets, this.way);
+    return -this.gainOf(track, without) / (placement.minutes + planParameters.switching);
   }
 
   /** Whether the day has the minutes and the slot, and is far enough from the track's other placements. */
@@ -71,8 +65,12 @@ export class Schedule {
     );
   }
 
+  /** What is solved for the first time in the plan has its first review some days later, and no other before it is logged. */
   isSpaced({ candidate, placements }: Track, day: number): boolean {
     const planned = placements.map((it) => it.day);
+    const [first] = planned;
+    const [, latest] = planParameters.followUp.after;
+    if (candidate.worked.memory === null && first !== undefined && (day < first || day > first + latest)) return false;
     return isSpaced(candidate.spacing, planned, day, this.calendar.length);
   }
 

@@ -40,7 +40,11 @@ function gapAfter(
   if (!history.at(-1)?.isOwn) return isAnswerKnown ? spacing.read : spacing.unsolved;
   const [full, lastFull] = history.filter(({ kind }) => isFullKind(kind)).slice(-2);
   const isFirm =
-    full !== undefined && lastFull !== undefined && full.isTimely && lastFull.isTimely && lastFull.day - full.day >= spacing.solved;
+    full !== undefined &&
+    lastFull !== undefined &&
+    full.isTimely &&
+    lastFull.isTimely &&
+    lastFull.day - full.day >= spacing.solved;
   const widened = before === undefined || last === undefined || !history.at(-2)?.isOwn ? 0 : last - before;
   return Math.max(nextGap(Math.max(widened, spacing.solved), days), isFirm ? spacing.rest : 0);
 }
@@ -51,21 +55,40 @@ export function nextGap(gap: number, days: number): number {
   return Math.max(Math.min(Math.ceil(gap * spacing.widening), cap), spacing.solved);
 }
 
-/** Whether a problem with these days in the plan may come on one more, in a plan of so many days. */
-export function isSpaced({ past, earliest, gap }: Spacing, planned: readonly number[], day: number, days: number): boolean {
-  if (day < earliest) return false;
-  const all = [...planned, day].sort((a, b) => a - b);
+/** Whether a problem with these days in the plan, in their order, may come on one more, in a plan of so many days. */
+export function isSpaced(spacing: Spacing, planned: readonly number[], day: number, days: number): boolean {
+  if (day < spacing.earliest) return false;
+  return keepsGaps(spacing, planned, day, days) && !isTooOften(spacing, planned, day);
+}
+
+/** Each gap is at least as long as the one before it asks. */
+function keepsGaps({ past, gap }: Spacing, planned: readonly number[], added: number, days: number): boolean {
   let before = past.at(-1);
-  let least = before === undefined ? 0 : gap;
-  for (const next of all) {
+  let least = gap;
+  let isAdded = false;
+  for (let index = 0; index <= planned.length; index++) {
+    let next = planned[index];
+    if (!isAdded && (next === undefined || added < next)) {
+      isAdded = true;
+      next = added;
+      index--;
+    }
+    if (next === undefined) break;
     if (before !== undefined) {
       if (next - before < least) return false;
       least = nextGap(next - before, days);
-    } else least = spacing.solved;
+    }
     before = next;
   }
-  const reviews = [...past.slice(1), ...(past.length === 0 ? all.slice(1) : all)];
-  return reviews.every(
-    (from) => reviews.filter((other) => other >= from && other < from + spacing.within).length <= spacing.reviews,
-  );
+  return true;
+}
+
+/** More than so many reviews within so many days; the first sitting at a problem is none. */
+function isTooOften({ past }: Spacing, planned: readonly number[], added: number): boolean {
+  if (past.length + planned.length < spacing.reviews) return false;
+  const reviews = [...past, ...planned, added].sort((a, b) => a - b).slice(1);
+  return reviews.some((from, index) => {
+    const last = reviews[index + spacing.reviews];
+    return last !== undefined && last < from + spacing.within;
+  });
 }

@@ -1,10 +1,9 @@
 import type { Placement } from '../plan/candidate';
 import { lentAtTargets, withPlacement } from '../plan/candidate';
 import { lengthsOf } from '../plan/bound';
-import { planParameters } from '../plan/parameters';
 import type { Planner } from '../plan/planner';
 import { usableMinutes } from '../plan/prices';
-import { type Track, creditsOrNone, trackOf } from '../plan/track';
+import { type Track, creditsOrNone, kindsOn, trackOf } from '../plan/track';
 
 /** Its gain is by the tangents at the plan that was found: in sum never below the true gain. */
 interface Sequence {
@@ -26,19 +25,19 @@ export interface Optimum {
  */
 export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_000): Optimum {
   const { schedule } = planner;
-  const { targets, calendar, outlook } = schedule;
+  const { targets, calendar, outlook, way } = schedule;
   const reached = planner.standing().reached;
   const tangents = new Map<string | null, { slope: number; added: number }[]>();
   const tracks: Track[] = [];
   const opened = new Set(planner.tracks.map(({ candidate }) => candidate));
   for (const track of planner.tracks) {
-    tracks.push(trackOf(track.candidate, targets));
+    tracks.push(trackOf(track.candidate, targets, way));
     let next = track.candidate.successor;
     for (let more = 0; next && !opened.has(next) && more < 2; next = next.successor, more++)
-      tracks.push(trackOf(next, targets));
+      tracks.push(trackOf(next, targets, way));
     for (const { technique, share } of creditsOrNone(track.candidate)) {
       const known = tangents.get(technique) ?? targets.map(() => ({ slope: 0, added: 0 }));
-      const nothing = lentAtTargets(track.candidate.memory, [], targets);
+      const nothing = lentAtTargets(track.candidate.worked, [], targets, way);
       known.forEach((it, index) => (it.added += share * ((track.lent[index] ?? 0) - (nothing[index] ?? 0))));
       tangents.set(technique, known);
     }
@@ -79,7 +78,7 @@ export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_
         left[day] = (left[day] ?? 0) - taken;
         if (kind === 'fresh') fresh[day] = (fresh[day] ?? 0) + 1;
       }
-      if (fresh.every((count) => count <= planParameters.freshPerDay)) {
+      if (fresh.every((count, day) => count <= calendar.freshMostOn(day))) {
         chosen.push(sequence);
         visit(index + 1, linear + gain);
         chosen.pop();
@@ -116,11 +115,11 @@ function sequencesFor(
   tangents: ReadonlyMap<string | null, readonly { readonly slope: number }[]>,
 ): Sequence[] {
   const { candidate } = track;
-  const { calendar, targets } = schedule;
-  const nothing = lentAtTargets(candidate.memory, [], targets);
+  const { calendar, targets, way } = schedule;
+  const nothing = lentAtTargets(candidate.worked, [], targets, way);
   const made: Sequence[] = [];
   const add = (placements: readonly Placement[]): void => {
-    const lent = lentAtTargets(candidate.memory, placements, targets);
+    const lent = lentAtTargets(candidate.worked, placements, targets, way);
     let gain = 0;
     for (const { technique, share } of creditsOrNone(candidate))
       lent.forEach((amount, index) => {
@@ -128,10 +127,12 @@ function sequencesFor(
       });
     made.push({ placements, gain });
     if (placements.length >= candidate.most) return;
-    const from = placements.length === 0 ? candidate.notBefore : (placements.at(-1)?.day ?? 0) + calendar.leastGap;
+    const from = Math.max(candidate.notBefore, (placements.at(-1)?.day ?? -1) + 1);
+    const so: Track = { candidate, placements, lent: [] };
     for (let day = from; day < calendar.length; day++)
-      for (const { kind, minutes } of candidate.kinds)
-        if (calendar.admits(day, kind, minutes)) add(withPlacement(placements, { day, kind, minutes }));
+      for (const { kind, minutes } of schedule.isSpaced(so, day) ? kindsOn(so, day) : [])
+        if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, candidate))
+          add(withPlacement(placements, { day, kind, minutes }));
   };
   add([]);
   return made.sort((a, b) => b.gain - a.gain);

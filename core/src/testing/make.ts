@@ -1,9 +1,10 @@
 import { catalogue } from '../log/catalogue';
 import { type Interview, InterviewSchema } from '../log/interview';
+import { type Estimates, estimateLog } from '../estimate/estimate';
 import { type Log, type StoredRecords, logFrom, noRecords } from '../log/log';
 import { type Problem, ProblemSchema } from '../log/problem';
 import { type Sitting, SittingSchema } from '../log/sitting';
-import { type Instant, millisecondsPerDay } from '../log/time';
+import { type Instant, endOfDay, millisecondsPerDay } from '../log/time';
 
 /** The moment that the specs take for now: a Tuesday evening. */
 export const now: Instant = '2026-11-24T18:00:00.000Z';
@@ -75,4 +76,9 @@ export const quickContext = {
 /** A week with the same minutes on every day. */
 export function everyDay(minutes: number): Log['settings']['week'] {
   return { mon: minutes, tue: minutes, wed: minutes, thu: minutes, fri: minutes, sat: minutes, sun: minutes };
+}
+
+/** Estimates as a plan takes them: as of the end of the day. */
+export function estimatesFor(log: Log, asOf = now, zone = 'UTC'): Estimates {
+  return estimateLog(log, endOfDay(asOf, zone));
 }
