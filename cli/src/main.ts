@@ -9,6 +9,7 @@ import {
   InstantSchema,
   type Log,
   dayOf,
+  endOfDay,
   logFrom,
   noRecords,
   offeredTechniques,
@@ -91,7 +92,7 @@ program
   .option('--json', 'as JSON')
   .action(async (file: string, { asOf = now(), json }: AsOfJson) => {
     const log = logFrom(await open(file));
-    const plan = planDays({ log, estimates: estimateLog(log, asOf), asOf, zone });
+    const plan = planDays({ log, estimates: estimateLog(log, endOfDay(asOf, zone)), asOf, zone });
     print(json ? JSON.stringify(plan, null, 2) : planText(plan, log, (item) => reasonSentence(item, namesOf(log))));
   });
 
@@ -167,6 +168,7 @@ function namesOf(log: Log): Parameters<typeof reasonSentence>[1] {
     technique: (id) => log.techniques.find((technique) => technique.id === id)?.name ?? id,
     employer: (id) => log.interviews.find((interview) => interview.id === id)?.employer ?? null,
     date: (instant) => dayOf(instant, zone),
+    onDay: (day) => `on ${day}`,
   };
 }
 

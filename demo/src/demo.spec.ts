@@ -1,6 +1,6 @@
 import { formatArchive, readArchive } from '@lernen/core/archive';
 import { estimateLog } from '@lernen/core/estimate';
-import { daysBetween, logFrom } from '@lernen/core/log';
+import { daysBetween, endOfDay, logFrom } from '@lernen/core/log';
 import { planDays } from '@lernen/core/plan';
 import { demoArchive } from './index';
 
@@ -37,7 +37,7 @@ describe('the demo', () => {
   });
 
   it('gets a plan that fills today', () => {
-    const [today] = planDays({ log, estimates: estimateLog(log, now), asOf: now, zone: 'UTC' }).days;
+    const [today] = planDays({ log, estimates: estimateLog(log, endOfDay(now, 'UTC')), asOf: now, zone: 'UTC' }).days;
     expect(today?.items.length).toBeGreaterThan(2);
   });
 });

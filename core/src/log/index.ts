@@ -3,6 +3,7 @@ export * from './choice';
 export * from './entry';
 export * from './interview';
 export * from './log';
+export * from './planned-lines';
 export * from './problem';
 export * from './quick-completion';
 export * from './quick-line';

@@ -55,7 +55,16 @@ function completeMarked(written: string, token: QuickToken, context: CompletionC
     case '!':
       return choose('!', 'slip', slips);
     case '~':
-      return choose('~', 'help or result', ['hint', 'read', 'copied', 'unsolved', 'partly', 'abandoned']);
+      return choose('~', 'help or result', [
+        'hint',
+        'read',
+        'copied',
+        'solved',
+        'unsolved',
+        'partly',
+        'abandoned',
+        'planned',
+      ]);
     case '=':
       return choose('=', 'difficulty', difficulties);
     case '@':

@@ -123,6 +123,7 @@ describe('the quick line', () => {
       slips: fc.uniqueArray(fc.constantFrom(...slips), { maxLength: 4 }),
       help: fc.constantFrom('none', 'hint', 'read', 'copied'),
       result: fc.constantFrom('solved', 'partly', 'unsolved', 'abandoned'),
+      said: fc.constant(null),
       difficulty: fc.option(fc.constantFrom('easy', 'medium', 'hard')),
       day: fc.option(day),
       origin: fc.option(text(40)),

@@ -28,6 +28,8 @@ export interface QuickDraft {
   readonly slips: readonly Slip[];
   readonly help: Help;
   readonly result: Result;
+  /** Said outright: that it was solved, or that it is kept for later. */
+  readonly said: 'solved' | 'planned' | null;
   readonly difficulty: Difficulty | null;
   readonly day: Day | null;
   readonly origin: string | null;
@@ -46,6 +48,7 @@ export const quickPartKinds = [
   'slip',
   'help',
   'result',
+  'plan',
   'difficulty',
   'when',
   'origin',
@@ -75,7 +78,9 @@ export interface QuickReading {
   readonly draft: QuickDraft;
   /** The problem that bears this title already. */
   readonly knownProblemId: string | null;
-  /** Whether it can be saved: it has a title and nothing in it was left unread. */
+  /** What it is for: `unsaid` where nothing tells whether it was solved or is kept for later. */
+  readonly purpose: 'sitting' | 'planned' | 'unsaid';
+  /** Whether it can be saved once its purpose is said: it has a title and nothing in it was left unread. */
   readonly isComplete: boolean;
 }
 
@@ -89,6 +94,7 @@ export const emptyDraft: QuickDraft = {
   slips: [],
   help: 'none',
   result: 'solved',
+  said: null,
   difficulty: null,
   day: null,
   origin: null,
@@ -116,14 +122,31 @@ export function readQuickLine(line: string, context: QuickContext): QuickReading
       });
     }
   }
+  if (draft.said === 'planned' && tellsOfSitting(draft)) refusePlanned(parts);
   const key = titleKey(draft.title);
   const known = key === '' ? undefined : context.problems.find((problem) => titleKey(problem.title) === key);
   return {
     parts,
     draft,
     knownProblemId: known?.id ?? null,
+    purpose:
+      draft.said === 'planned' ? 'planned' : draft.said === 'solved' || tellsOfSitting(draft) ? 'sitting' : 'unsaid',
     isComplete: draft.title.trim() !== '' && parts.every((part) => part.fault === null),
   };
+}
+
+/** Whether anything in it happened in a sitting. */
+function tellsOfSitting({ minutes, attempts, cost, slips: some, help, result, day }: QuickDraft): boolean {
+  const isSaid = [minutes, attempts, cost.time, cost.space, day].some((it) => it !== null);
+  return isSaid || some.length > 0 || help !== 'none' || result !== 'solved';
+}
+
+function refusePlanned(parts: QuickPart[]): void {
+  const index = parts.findIndex(({ kind }) => kind === 'plan');
+  const part = parts[index];
+  const fault =
+    'What is kept for later has no time, attempts, cost, slip, help, result or day. Leave this out, or those.';
+  if (part) parts[index] = { ...part, kind: null, fault };
 }
 
 /** Writes a draft as a quick line; reading it gives the draft back. */
@@ -140,6 +163,7 @@ export function formatQuickLine(draft: QuickDraft): string {
   words.push(...draft.slips.map((slip) => `!${slip}`));
   if (draft.help !== 'none') words.push(`~${draft.help}`);
   if (draft.result !== 'solved') words.push(`~${draft.result}`);
+  if (draft.said !== null) words.push(`~${draft.said}`);
   if (draft.difficulty !== null) words.push(`=${draft.difficulty}`);
   if (draft.day !== null) words.push(`@${draft.day}`);
   if (draft.origin !== null) words.push(`from:${quote(draft.origin)}`);
@@ -246,15 +270,20 @@ function readSlip(body: string, draft: QuickDraft): Outcome {
 
 const helpWords = ['hint', 'read', 'copied'] as const;
 const resultWords = ['unsolved', 'partly', 'abandoned'] as const;
+const saidWords = ['solved', 'planned'] as const;
 
 function readHelpOrResult(body: string, draft: QuickDraft): Outcome {
-  const choices = [...helpWords, ...resultWords];
+  const choices = [...helpWords, ...resultWords, ...saidWords];
   const found = oneBeginning(body, choices);
   if (typeof found === 'object') return { fault: describeMiss('word', '~', body, choices, found.several) };
   const help = helpWords.find((word) => word === found);
   if (help) return draft.help === 'none' ? { kind: 'help', value: helpTexts[help], draft: { help } } : twice('Help');
+  if (draft.said !== null || draft.result !== 'solved') return twice('The result');
+  const said = saidWords.find((word) => word === found);
+  if (said === 'planned') return { kind: 'plan', value: 'kept for later', draft: { said } };
+  if (said) return { kind: 'result', value: said, draft: { said } };
   const result = resultWords.find((word) => word === found) ?? 'solved';
-  return draft.result === 'solved' ? { kind: 'result', value: result, draft: { result } } : twice('The result');
+  return { kind: 'result', value: result, draft: { result } };
 }
 
 const helpTexts: Readonly<Record<(typeof helpWords)[number], string>> = {

@@ -6,23 +6,27 @@ import { type Sitting, SittingSchema, attemptsFrom } from './sitting';
 import { type Technique, TechniqueSchema } from './technique';
 import { type Instant, type Zone, dayOf, instantAt } from './time';
 
-/** The records that logging a quick line writes. */
-export interface QuickRecords {
+export interface QuickMoment {
+  readonly now: Instant;
+  readonly zone: Zone;
+  readonly newId: NewId;
+}
+
+/** What keeping a problem for later writes. */
+export interface PlannedRecords {
   /** New or changed; null where a known problem stays as it is. */
   readonly problem: Problem | null;
   readonly problemId: string;
   readonly title: string;
   readonly isNewProblem: boolean;
-  readonly sitting: Sitting;
   readonly techniques: readonly Technique[];
   /** What changes about a known problem, for people: `difficulty: medium instead of hard`. */
   readonly changes: readonly string[];
 }
 
-export interface QuickMoment {
-  readonly now: Instant;
-  readonly zone: Zone;
-  readonly newId: NewId;
+/** The records that logging a quick line writes. */
+export interface QuickRecords extends PlannedRecords {
+  readonly sitting: Sitting;
 }
 
 /** The clock time given to a sitting of which only the day is known. */
@@ -40,17 +44,12 @@ export function recordsFromDraft(
   moment: QuickMoment,
 ): QuickRecords {
   const { newId } = moment;
+  const { isNewProblem, changes, techniques, problemId, title, problem } = plannedFromDraft(draft, known, moment);
   const isFirst = known === null || !log.sittings.some((sitting) => sitting.problemId === known.id);
-  const techniques = Object.entries(draft.newTechniques).map(([id, name]) =>
-    TechniqueSchema.parse({ id, revision: newId(), name, family: 'My own' }),
-  );
-  const updated = known ? filledProblem(known, draft) : newProblem(draft, moment);
-  const changes = known ? describeChanges(known, updated) : [];
-  const problem = known === null ? updated : changes.length > 0 ? { ...updated, revision: newId() } : null;
   const sitting = SittingSchema.parse({
     id: newId(),
     revision: newId(),
-    problemId: updated.id,
+    problemId,
     kind: isFirst ? 'first-solve' : 'rebuild',
     startedAt: startOf(draft, moment),
     minutes: draft.minutes,
@@ -62,12 +61,22 @@ export function recordsFromDraft(
     slips: [...draft.slips],
     language: draft.language,
   });
+  return { problem, problemId, title, isNewProblem, sitting, techniques, changes };
+}
+
+/** The problem of a draft without any sitting: it is kept for later. */
+export function plannedFromDraft(draft: QuickDraft, known: Problem | null, moment: QuickMoment): PlannedRecords {
+  const { newId } = moment;
+  const techniques = Object.entries(draft.newTechniques).map(([id, name]) =>
+    TechniqueSchema.parse({ id, revision: newId(), name, family: 'My own' }),
+  );
+  const updated = known ? filledProblem(known, draft) : newProblem(draft, moment);
+  const changes = known ? describeChanges(known, updated) : [];
   return {
-    problem,
+    problem: known === null ? updated : changes.length > 0 ? { ...updated, revision: newId() } : null,
     problemId: updated.id,
     title: updated.title,
     isNewProblem: known === null,
-    sitting,
     techniques,
     changes,
   };

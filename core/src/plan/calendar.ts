@@ -32,7 +32,8 @@ const { softly, begunWith, lightMinutes, lightKinds, minutesPerFresh } = planPar
 export class Calendar {
   readonly placed: readonly Placed[][];
   private readonly light: readonly (Shares | null)[];
-  /** Minutes that items may take at most, and what of them is left. */
+  /** Minutes of the whole day, what of them items may take, and what of that is left. */
+  private readonly whole: readonly number[];
   private readonly most: readonly number[];
   private readonly left: number[];
   /** How many items of each technique, and how many fresh problems, each day has. */
@@ -43,10 +44,10 @@ export class Calendar {
   constructor(given: readonly GivenDay[], targets: readonly Target[]) {
     this.placed = given.map(() => []);
     this.light = given.map((_, day) => lightFor(day, targets));
-    this.most = given.map(({ budget, done }, day) => {
-      const capped = Math.min(Math.round(budget * softly), this.light[day] ? lightLimit(day, targets) : Infinity);
-      return Math.max(capped - done, 0);
-    });
+    this.whole = given.map(({ budget }, day) =>
+      Math.min(Math.round(budget * softly), this.light[day] ? lightLimit(day, targets) : Infinity),
+    );
+    this.most = given.map(({ done }, day) => Math.max((this.whole[day] ?? 0) - done, 0));
     this.left = [...this.most];
     this.techniques = given.map(() => new Map<TechniqueId, number>());
     this.fresh = given.map(({ fresh }) => fresh);
@@ -136,7 +137,7 @@ export class Calendar {
   /** The next day with any minutes, for the rest of what is longer than this day; null where that does not help. */
   private nextFor(day: number, minutes: number, left: readonly number[]): number | null {
     const here = left[day] ?? 0;
-    if (minutes <= this.minutesOn(day) || here < begunWith) return null;
+    if (minutes <= (this.whole[day] ?? 0) || here < begunWith) return null;
     for (let next = day + 1; next < this.length && next <= day + longestPause; next++) {
       if (this.minutesOn(next) === 0) continue;
       return !this.light[next] && here + (left[next] ?? 0) >= minutes ? next : null;

@@ -1,5 +1,6 @@
 export type * from './bound';
 export * from './horizon';
+export * from './new-problem';
 export * from './plan';
 export * from './planner';
 export * from './reason-sentence';

@@ -16,9 +16,9 @@ export const planParameters = {
     { share: 1, weight: 0.5 },
   ],
   /** Times that a gain counts for every day that it comes later: what is as good on two days stands on the earlier one. */
-  earlier: 0.985,
+  earlier: 0.992,
   /** Times that readiness in a technique counts that stands at the goal: it rests, as long as others do not. */
-  atGoal: 0.5,
+  atGoal: 0.9,
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
   switching: 4,
   /** A day may hold so many times its minutes. */

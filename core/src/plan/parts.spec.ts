@@ -235,14 +235,14 @@ describe('the sentence of an item, word for word', () => {
     technique: (id: string) => ({ heap: 'Heap', 'line-dp': 'DP along a line' })[id] ?? id,
     employer: () => 'Otterbridge',
     date: (at: string) => at,
-    day: (day: string) => day,
+    onDay: (day: string) => `on ${day}`,
   };
   const sentence = (part: Partial<Reasons>, more: Partial<PlanItem> = {}): string =>
     reasonSentence({ ...item, ...more, reasons: { ...reasons, ...part } }, names);
 
   it('says what it is, the last sitting, which interview gains how much, and when it comes back', () => {
     expect(sentence({})).toBe(
-      'What you need most: heap, at 50 %. Last came up as a Rebuild on 2026-11-12: partly solved, 41 min, 2 attempts. ' +
+      'What you need most: heap, at 50 %. Due before it is half forgotten. Last came up as a Rebuild on 2026-11-12: partly solved, 41 min, 2 attempts. ' +
         '0.6 points for Otterbridge, which asks for it with 14 %. Comes back on 2026-12-03.',
     );
   });
@@ -261,7 +261,7 @@ describe('the sentence of an item, word for word', () => {
   it('begins with a pin or what was begun, and tells two mixed-up techniques apart', () => {
     const mixUp = { named: 'line-dp', at: '2026-11-15' };
     expect(sentence({ isPinned: true })).toMatch(/^You pinned it to this day\./);
-    expect(sentence({}, { begun: '2026-11-23' })).toMatch(/^Begun 2026-11-23; this is the rest\./);
+    expect(sentence({}, { begun: '2026-11-23' })).toMatch(/^Begun on 2026-11-23; this is the rest\./);
     expect(sentence({ duty: 'mix-up', mixUp }, { kind: 'spot' })).toMatch(
       /^You named DP along a line for heap on 2026-11-15; say which is which\./,
     );

@@ -8,20 +8,20 @@ export interface ReasonNames {
   readonly employer: (interviewId: string) => string | null;
   /** An instant as a short date: `28 October`. */
   readonly date: (instant: string) => string;
-  /** The same of a calendar day. */
-  readonly day: (day: Day) => string;
+  /** When a calendar day is: `on 28 October`, `tomorrow`. */
+  readonly onDay: (day: Day) => string;
 }
 
 /** Two or three short sentences that say why an item is in the plan: what it is, what it gains, when it comes back. */
 export function reasonSentence(item: PlanItem, names: ReasonNames): string {
   const { reasons, begun, goesOn, freshOn } = item;
   return [
-    begun && `Begun ${names.day(begun)}; this is the rest.`,
-    goesOn && `Longer than this day: ${goesOn.minutes} min more on ${names.day(goesOn.date)}.`,
+    begun && `Begun ${names.onDay(begun)}; this is the rest.`,
+    goesOn && `Longer than this day: ${goesOn.minutes} min more ${names.onDay(goesOn.date)}.`,
     reasons.isPinned && 'You pinned it to this day.',
-    freshOn ? `First review of the new problem of ${names.day(freshOn)}.` : whatItIs(item, names),
+    freshOn ? `First review of the problem that is new ${names.onDay(freshOn)}.` : whatItIs(item, names),
     gainText(reasons, names),
-    reasons.comesBack && `Comes back on ${names.day(reasons.comesBack)}.`,
+    reasons.comesBack && `Comes back ${names.onDay(reasons.comesBack)}.`,
   ]
     .filter((sentence) => typeof sentence === 'string')
     .join(' ');
@@ -43,7 +43,9 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
   if (duty === 'first-review')
     return `Solved for the first time on ${when} (${lastText(reasons)}); its first review is due.`;
   const rank = rankText(reasons, name);
-  return `${rank ? `${rank} ` : ''}Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}.`;
+  return [rank, dueText(reasons), `Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}.`]
+    .filter((part) => part !== null)
+    .join(' ');
 }
 
 function freshText({ reasons }: PlanItem, name: string | null): string {
@@ -62,6 +64,14 @@ function rankText({ needRank, strength }: Reasons, name: string | null): string 
   if (needRank === null || needRank > 3 || strength === null || name === null) return null;
   const place = needRank === 1 ? 'What you need most' : needRank === 2 ? 'What you need second' : 'What you need third';
   return `${place}: ${name}, at ${percent(strength.point)}.`;
+}
+
+/** Why now: what is remembered of its solution says when working it out teaches. */
+function dueText({ recallOnDay }: Reasons): string | null {
+  if (recallOnDay === null) return null;
+  return recallOnDay >= 0.5
+    ? 'Due before it is half forgotten.'
+    : 'More than half forgotten: working it out again teaches most.';
 }
 
 /** Which interview gains how much by it. */

@@ -1,5 +1,5 @@
 import type { Choice, Entry, Interview, Problem, Settings, Sitting, Technique } from '@lernen/core/log';
-import type { PlannedKind } from '@lernen/core/plan';
+import type { PlanChange, PlannedKind } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
 
 /** The settings record; there is one. */
@@ -41,6 +41,8 @@ export interface Written {
 
 /** Where the items of the last plan stood; the next plan keeps them unless something is clearly better. */
 export interface PlanTrace {
+  /** What moved on the day of the plan, told as long as that day lasts. */
+  readonly changes?: readonly PlanChange[];
   readonly days: readonly {
     readonly date: string;
     readonly items: readonly {

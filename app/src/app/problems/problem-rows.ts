@@ -110,7 +110,7 @@ export function filterRows(rows: readonly ProblemRow[], filter: ProblemFilter, t
       words.every((word) => row.text.includes(word)) &&
       (filter.technique === '' || row.techniques.includes(filter.technique)) &&
       (filter.difficulty === '' || (row.difficulty ?? 'none') === filter.difficulty) &&
-      (filter.result === '' || row.result === filter.result) &&
+      (filter.result === '' || (row.result ?? 'planned') === filter.result) &&
       (filter.help === '' || row.help === filter.help) &&
       (filter.dueWithin === null || (row.due !== null && daysBetween(today, row.due) <= filter.dueWithin)) &&
       (!filter.neverReviewed || row.reviews === 0),

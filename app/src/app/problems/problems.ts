@@ -1,5 +1,5 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/log';
 import { Clock } from '../store/clock';
@@ -12,6 +12,7 @@ import { StageMarks } from '../ui/stage-marks';
 import { counted, helpWords, percent, resultWords } from '../ui/words';
 import { type ProblemFilter, type ProblemRow, type SortKey, filterRows, problemRows, sortKeys } from './problem-rows';
 import { valueOf } from '../ui/value-of';
+import { NewProblems } from './new-problems';
 
 /** Every problem, to be searched, filtered and sorted. The choice stands in the address. */
 @Component({
@@ -21,6 +22,7 @@ import { valueOf } from '../ui/value-of';
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
     DifficultyNotches,
+    NewProblems,
     RouterLink,
     StageMarks,
   ],
@@ -45,7 +47,10 @@ export class Problems {
   protected readonly counted = counted;
   protected readonly rowHeight = 34;
 
+  protected readonly isAdding = linkedSignal(() => this.add() !== undefined);
+
   /** From the address. */
+  readonly add = input<string>();
   readonly search = input<string>();
   readonly technique = input<string>();
   readonly difficulty = input<string>();
@@ -137,7 +142,7 @@ export class Problems {
   /** How the last sitting ended, in words. */
   protected outcomeOf({ result, help }: ProblemRow): string {
     const aided = help && help !== 'none' ? `, ${helpWords[help]}` : '';
-    return `${result ? resultWords[result] : 'not tried'}${aided}`;
+    return `${result ? resultWords[result] : 'for later'}${aided}`;
   }
 
   protected lastText(startedAt: string): string {

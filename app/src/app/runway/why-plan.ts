@@ -20,7 +20,7 @@ import { KindMark } from '../ui/kind-mark';
         @if (planned(); as it) {
           <p class="second">
             Everything is weighed by the readiness that it adds on the interview days, for every minute it takes.
-            {{ it.minutes }} of {{ it.budget }} min are planned.
+            {{ it.minutes }} of about {{ it.budget }} min are planned; a day may hold a tenth more.
           </p>
           <section aria-labelledby="there-title">
             <h2 id="there-title">What stands there</h2>
@@ -28,7 +28,7 @@ import { KindMark } from '../ui/kind-mark';
               @for (item of byGain(it.items); track $index) {
                 <li>
                   <app-kind-mark [kind]="item.kind" />
-                  <b>{{ reasons.nameOf(item) }}</b>
+                  <b>{{ reasons.titleOf(item) }}</b>
                   <span class="takes mono">{{ item.minutes }} min</span>
                   <span class="adds mono">{{ anHour(item.reasons.gainPerMinute) }}</span>
                   <p class="second">{{ reasons.sentence(item) }}</p>
@@ -82,7 +82,7 @@ import { KindMark } from '../ui/kind-mark';
             </p>
           }
         } @else {
-          <p class="second">Being reckoned.</p>
+          <p class="second">Being computed.</p>
         }
         <p class="second">
           A point is one percent of readiness. An item is kept from a day by less gain, too little room, or its spacing,

@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  inject,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -50,6 +61,14 @@ import { Shortcuts } from './shortcuts';
         }
       </div>
     }
+    @if (isAsking()) {
+      <div class="ask" role="group" aria-label="Solved, or for later?" (keydown)="hold($event)">
+        <span>Nothing says how it went. Solved, or for later?</span>
+        <button #later type="button" class="button" (click)="say('planned')">For later</button>
+        <button type="button" class="button" (click)="say('solved')">Solved unaided</button>
+        <span class="second">or write <kbd>~planned</kbd> or <kbd>~solved</kbd></span>
+      </div>
+    }
     <div class="line">
       <label for="quick-line">log</label>
       <div class="input">
@@ -97,6 +116,7 @@ export class QuickLine {
   private readonly log = inject(LogStore);
   private readonly clock = inject(Clock);
   private readonly begun = inject(BegunLine);
+  private readonly injector = inject(Injector);
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
   protected readonly line = this.begun.line;
@@ -106,6 +126,9 @@ export class QuickLine {
   /** Set when Escape closed the list; typing opens it again. */
   private readonly isClosed = signal(false);
   private isSaving = false;
+  /** Enter was pressed on a line of which nothing says whether it was solved or is for later. */
+  protected readonly isAsking = linkedSignal({ source: () => this.line(), computation: () => false });
+  private readonly later = viewChild<ElementRef<HTMLButtonElement>>('later');
 
   private readonly context = computed<CompletionContext>(() => {
     const { problems, sittings } = this.log.log();
@@ -149,7 +172,11 @@ export class QuickLine {
     return pieces;
   });
   protected readonly knownText = computed(() => {
-    const { knownProblemId, draft } = this.reading();
+    const { knownProblemId, draft, purpose } = this.reading();
+    if (purpose === 'planned')
+      return knownProblemId === null ? 'a new problem, kept for later' : 'known: no sitting is added';
+    if (knownProblemId === null && purpose === 'unsaid')
+      return draft.title === '' ? 'write the title' : 'solved, or for later?';
     if (knownProblemId === null) return draft.title === '' ? 'write the title' : 'a new problem';
     const { changes } = this.log.recordsFor(draft, knownProblemId);
     const count = this.log.sittingsOf().get(knownProblemId)?.length ?? 0;
@@ -193,7 +220,7 @@ export class QuickLine {
     else if ((event.key === 'Enter' || event.key === 'Tab') && chosen) this.complete(chosen, event);
     else if (event.key === 'Tab' && !event.shiftKey && completions[0] && this.isMarked())
       this.complete(completions[0], event);
-    else if (event.key === 'Enter') void this.save();
+    else if (event.key === 'Enter' && !event.repeat) void this.save();
     else if (event.key === 'Escape' && completions.length > 0) this.isClosed.set(true);
     else if (event.key === 'Escape') this.input().nativeElement.blur();
     else return;
@@ -219,13 +246,15 @@ export class QuickLine {
 
   protected async save(): Promise<void> {
     const line = this.line();
-    const { isComplete, draft, knownProblemId } = this.reading();
+    const { isComplete, draft, knownProblemId, purpose } = this.reading();
     // Enter that is held down logs once.
     if (this.isSaving) return;
     if (!isComplete) {
       this.input().nativeElement.focus();
       return;
     }
+    if (purpose === 'unsaid') return this.ask();
+    if (purpose === 'planned') return this.keepForLater();
     const records = this.log.recordsFor(draft, knownProblemId);
     const said = records.isNewProblem
       ? 'a new problem'
@@ -234,10 +263,41 @@ export class QuickLine {
       records.techniques.length > 0
         ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}`
         : '';
+    await this.saveOnce(line, this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`));
+  }
+
+  /** A title alone is no solve: it says so, and which of the two is meant is asked. */
+  private ask(): void {
+    this.isAsking.set(true);
+    afterNextRender(() => this.later()?.nativeElement.focus(), { injector: this.injector });
+  }
+
+  /** The Enter that asked answers nothing while it is held down; Escape goes back to the line. */
+  protected hold(event: KeyboardEvent): void {
+    if (event.repeat) event.preventDefault();
+    if (event.key !== 'Escape') return;
+    this.isAsking.set(false);
+    this.input().nativeElement.focus();
+  }
+
+  protected say(word: 'planned' | 'solved'): void {
+    this.write(`${this.line().trim()} ~${word}`);
+    this.input().nativeElement.focus();
+    void this.save();
+  }
+
+  private async keepForLater(): Promise<void> {
+    const line = this.line();
+    const { draft, knownProblemId } = this.reading();
+    const records = this.log.plannedFor(draft, knownProblemId);
+    await this.saveOnce(line, this.log.savePlanned([records], `Kept ${records.title} for later`));
+  }
+
+  /** What was typed meanwhile is the next line. */
+  private async saveOnce(line: string, saving: Promise<boolean>): Promise<void> {
     this.isSaving = true;
-    const isSaved = await this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`);
+    const isSaved = await saving;
     this.isSaving = false;
-    // What was typed meanwhile is the next line.
     if (isSaved && this.line() === line) this.write('');
   }
 

@@ -4,6 +4,8 @@ import {
   type ChoiceTarget,
   type Interview,
   type Log,
+  type PlannedLine,
+  type PlannedRecords,
   type Problem,
   type QuickDraft,
   type QuickRecords,
@@ -13,6 +15,8 @@ import {
   logFrom,
   noRecords,
   offeredTechniques,
+  plannedFromDraft,
+  readPlannedLines,
   recordsFromDraft,
   byProblem,
   targetKey,
@@ -115,6 +119,12 @@ export const LogStore = signalStore(
       undo: undoEntry,
       choose,
 
+      /** What the quick line would write for a problem that is kept for later. */
+      plannedFor(draft: QuickDraft, knownId: string | null): PlannedRecords {
+        const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
+        return plannedFromDraft(draft, known, { now: clock.now(), zone: clock.zone, newId });
+      },
+
       /** What the quick line would write. */
       recordsFor(draft: QuickDraft, knownId: string | null): QuickRecords {
         const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
@@ -125,6 +135,23 @@ export const LogStore = signalStore(
         const { problem, sitting, techniques } = records;
         return saveAndSay(
           { problems: problem ? [problem] : [], sittings: [sitting], techniques: [...techniques] },
+          label,
+        );
+      },
+
+      /** What keeping the lines of a text for later would write, line by line. */
+      plannedLines(text: string): PlannedLine[] {
+        const { problems } = store.log();
+        const context = { today: clock.today(), techniques: store.offered(), problems };
+        return readPlannedLines(text, context, { now: clock.now(), zone: clock.zone, newId });
+      },
+
+      savePlanned(some: readonly PlannedRecords[], label: string): Promise<boolean> {
+        return saveAndSay(
+          {
+            problems: some.flatMap(({ problem }) => problem ?? []),
+            techniques: some.flatMap(({ techniques }) => techniques),
+          },
           label,
         );
       },

@@ -1,7 +1,8 @@
 import { Injectable, inject } from '@angular/core';
-import { dayOf, daysBetween } from '@lernen/core/log';
-import { type PlanItem, type ReasonNames, reasonSentence } from '@lernen/core/plan';
+import { type Day, dayOf, daysBetween } from '@lernen/core/log';
+import { type PlanChange, type PlanItem, type ReasonNames, reasonSentence } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
+import { kindWords } from '../ui/words';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 
@@ -14,6 +15,7 @@ export class Reasons {
     technique: (id) => this.techniqueName(id),
     employer: (id) => this.log.log().interviews.find((interview) => interview.id === id)?.employer ?? null,
     date: (instant) => shortDay(dayOf(instant, this.clock.zone)),
+    onDay: (day) => this.onDay(day),
   };
 
   /** Why an item stands where it stands; figures stay with their units. */
@@ -25,6 +27,35 @@ export class Reasons {
   nameOf(item: Pick<PlanItem, 'problemId' | 'technique'>): string {
     if (item.problemId !== null) return this.log.problemsById().get(item.problemId)?.title ?? 'A problem';
     return item.technique === null ? 'Something new' : this.techniqueName(item.technique);
+  }
+
+  /** What an item is called where it stands for itself. */
+  titleOf(item: Pick<PlanItem, 'problemId' | 'technique' | 'freshOn'>): string {
+    if (item.problemId !== null) return this.nameOf(item);
+    return item.freshOn === null
+      ? `Something new: ${this.nameOf(item)}`
+      : `${this.nameOf(item)}: the one new ${this.onDay(item.freshOn)}`;
+  }
+
+  /** What moved since the previous plan, in one sentence each. */
+  changeText({ from, to, why, ...item }: PlanChange): string {
+    const name = `${kindWords[item.kind]} · ${this.nameOf(item)}`;
+    const missed = why === 'missed' ? `was planned ${this.onDay(from)} and not done; ` : '';
+    if (to === null) return `${name} ${missed}${missed ? 'it is' : 'is'} not planned any more: other things gain more.`;
+    if (missed) return `${name} ${missed}now ${this.dayText(to)}.`;
+    return `${name} moved from ${this.dayText(from)} to ${this.dayText(to)}, where it gains more.`;
+  }
+
+  private onDay(day: Day): string {
+    const text = this.dayText(day);
+    return text === shortDay(day) ? `on ${text}` : text;
+  }
+
+  dayText(day: Day): string {
+    const days = daysBetween(this.clock.today(), day);
+    if (days === 0) return 'today';
+    if (days === 1) return 'tomorrow';
+    return days === -1 ? 'yesterday' : shortDay(day);
   }
 
   techniqueName(id: string): string {

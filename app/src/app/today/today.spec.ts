@@ -10,15 +10,18 @@ describe('Today', () => {
     page = await openPage(Today);
     expect(page.text).toContain('Nothing is logged yet.');
     expect(page.text).toContain('No interview is set');
-    await page.until(() => page.text.includes('Room for something new'));
+    expect(page.all('app-plan-item-row')).toHaveSize(0);
   });
 
   it('plans reviews within the minutes, each with its reason, and says how ready one is', async () => {
     page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
     await page.until(() => page.all('app-plan-item-row').length > 0);
-    const minutes = /(\d+) of (\d+) min planned/.exec(page.text)?.slice(1).map(Number) ?? [];
-    expect(minutes[0]).toBeLessThanOrEqual(minutes[1] ?? 0);
-    expect(page.all('app-plan-item-row')[0]?.textContent).toMatch(/Recall is \d+\s% now/);
+    const minutes = /(\d+) of about (\d+) min planned/.exec(page.text)?.slice(1).map(Number) ?? [];
+    expect(minutes[0]).toBeLessThanOrEqual(Math.round(1.1 * (minutes[1] ?? 0)));
+    for (const row of page.all('app-plan-item-row'))
+      expect(row.textContent).toMatch(
+        /(?:[\d.]+|Less than 0\.1) points for Otterbridge, which asks for it with \d+\s%/,
+      );
     expect(page.text).toMatch(/Ready for Otterbridge\s*\d+\s%/);
     expect(page.text).toContain('Weakest for Otterbridge');
   });
@@ -31,14 +34,36 @@ describe('Today', () => {
     await page.until(() => document.querySelector('.mat-mdc-menu-item') !== null);
     await page.press('Not today');
     await page.until(() => !page.all('app-plan-item-row .title').some((it) => it.textContent === title));
-    await page.until(() => page.said === `Put ${title} off until tomorrow.`);
+    await page.until(() => page.said === `Put ${title.replace('Something new: ', '')} off until tomorrow.`);
     expect(page.log.log().choices).toHaveSize(1);
+  });
+
+  it('finds a problem for something new: one kept for later, or one found elsewhere, and starts it', async () => {
+    page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
+    const fresh = (): string | undefined =>
+      page.all('app-plan-item-row .title').find((it) => it.textContent?.startsWith('Something new'))?.textContent ??
+      undefined;
+    await page.until(() => fresh() !== undefined);
+    await page.press(`Start ${fresh() ?? ''}`);
+    expect(page.text).toContain('Find one that you have not seen');
+    await page.fill('Its title, or its link', 'Buoy Ring Order');
+    await page.press('Keep it for later');
+    await page.until(() => page.text.includes('Kept for later'));
+    const kept = page.log.log().problems.find(({ title }) => title === 'Buoy Ring Order');
+    expect(kept?.techniques).toHaveSize(1);
+    await page.press('Solve Buoy Ring Order');
+    await page.until(() => page.url === '/review');
+    const running = (await page.database.local.get('running'))?.value as { problemId: string; kind: string };
+    expect([running.problemId, running.kind]).toEqual([kept?.id ?? '', 'first-solve']);
+    expect(page.log.log().sittings.some(({ problemId }) => problemId === kept?.id)).toBeFalse();
   });
 
   it('starts a review, and goes to it', async () => {
     page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
-    await page.until(() => page.all('app-plan-item-row').length > 0);
-    const title = page.all('app-plan-item-row .title')[0]?.textContent ?? '';
+    const reviews = (): HTMLElement[] =>
+      page.all('app-plan-item-row .title').filter((it) => !it.textContent?.startsWith('Something new'));
+    await page.until(() => reviews().length > 0);
+    const title = reviews()[0]?.textContent ?? '';
     await page.press(`Start ${title}`);
     await page.until(() => page.url === '/review');
     const running = (await page.database.local.get('running'))?.value as { problemId: string };

@@ -1,8 +1,8 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { type Choice, type ChoiceTarget, addDays, dayOf, sharesOf } from '@lernen/core/log';
-import { type PlanItem, remarksOn } from '@lernen/core/plan';
+import { type PlanChange, type PlanItem, remarksOn } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -12,13 +12,15 @@ import { longDay, shortDay } from '../ui/dates';
 import { PlanItemRow } from '../ui/plan-item-row';
 import { StrengthLine } from '../ui/strength-line';
 import { counted, percent } from '../ui/words';
+import { NewProblem } from './new-problem';
 
 const weakestShown = 7;
+const nearDays = 3;
 
 /** What to do now, within today's minutes, and why. */
 @Component({
   selector: 'app-today',
-  imports: [NgTemplateOutlet, PlanItemRow, RouterLink, StrengthLine],
+  imports: [NewProblem, NgTemplateOutlet, PlanItemRow, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today.html',
   styleUrl: './today.scss',
@@ -36,8 +38,20 @@ export class Today {
 
   protected readonly title = computed(() => longDay(this.clock.today()));
   protected readonly day = computed(() => this.derived.planDays().get(this.clock.today()) ?? null);
-  protected readonly reviews = computed(() => this.day()?.items.filter((item) => item.kind !== 'fresh') ?? []);
-  protected readonly fresh = computed(() => this.day()?.items.filter((item) => item.kind === 'fresh') ?? []);
+  protected readonly items = computed(() => this.day()?.items ?? []);
+  /** The fresh item, by its place, for which one is looking for a problem. */
+  protected readonly looking = signal<number | null>(null);
+  /** What moved of the next days; what is further off nobody has in mind. */
+  protected readonly changes = computed(() => {
+    const until = addDays(this.clock.today(), nearDays);
+    const isNear = ({ from, to }: PlanChange): boolean => from <= until || (to !== null && to <= until);
+    return (this.derived.plan()?.changes ?? []).filter(isNear);
+  });
+  /** Minutes that nothing is worth. */
+  protected readonly free = computed(() => {
+    const day = this.day();
+    return day ? Math.max(day.budget - day.done - day.minutes, 0) : 0;
+  });
   protected readonly unplaced = computed(() => this.derived.plan()?.unplaced ?? []);
   /** What should be known before the plan looks odd. */
   protected readonly remarks = computed(() => {
@@ -79,10 +93,20 @@ export class Today {
     return { employer: interview?.employer ?? null, rows: sorted };
   });
 
-  protected async start(item: PlanItem): Promise<void> {
-    if (item.problemId === null || item.kind === 'fresh') return;
+  protected async start(item: PlanItem, place: number): Promise<void> {
+    if (item.problemId === null || item.kind === 'fresh') return this.looking.set(place);
     if (!this.running.isRunning()) await this.running.start(item.problemId, item.kind);
     await this.router.navigateByUrl('/review');
+  }
+
+  /** A new problem is solved for the first time. */
+  protected async solve(problemId: string): Promise<void> {
+    if (!this.running.isRunning()) await this.running.start(problemId, 'first-solve');
+    await this.router.navigateByUrl('/review');
+  }
+
+  protected linkTo({ problemId, technique }: PlanItem): string {
+    return problemId === null ? `/techniques/${technique}` : `/problems/${problemId}`;
   }
 
   protected choose(item: PlanItem, choice: 'tomorrow' | 'week' | 'drop' | 'pin'): void {

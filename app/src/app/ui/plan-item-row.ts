@@ -6,7 +6,7 @@ import { KindMark } from './kind-mark';
 
 export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
 
-/** One planned review: what, why, how long, and the ways to overrule it. */
+/** One planned item: what, why, how long, and the ways to overrule it. */
 @Component({
   selector: 'app-plan-item-row',
   imports: [KindMark, MatMenu, MatMenuItem, MatMenuTrigger, RouterLink],
@@ -17,7 +17,7 @@ export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
       <a class="title" [routerLink]="link()">{{ title() }}</a>
       <p class="second">{{ reason() }}</p>
     </div>
-    <span class="mono minutes">{{ item().minutes }} min</span>
+    <span class="mono minutes">{{ item().minutes }} min{{ item().goesOn || item().begun ? ' of it' : '' }}</span>
     <span class="actions">
       <button type="button" class="button" (click)="started.emit()" [attr.aria-label]="'Start ' + title()">
         Start

@@ -6,10 +6,11 @@ import {
   type Person,
   type TechniqueEstimate,
 } from '@lernen/core/estimate';
-import type { Day, Instant, Zone } from '@lernen/core/log';
+import { type Day, type Instant, type Zone, dayOf, endOfDay } from '@lernen/core/log';
 import {
   type InterviewReadiness,
   type Plan,
+  type PlanChange,
   type PlanInput,
   Planner,
   type ReadinessPoint,
@@ -22,7 +23,7 @@ import { expose } from 'comlink';
 import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
 
-/** Recall of a problem, without what the page has already. */
+/** Recall of a problem whose solution was found or read, without what the page has already. */
 export interface RecallSummary {
   readonly recall: number;
   /** Days from now until recall is one half; negative when it has fallen below. */
@@ -68,7 +69,7 @@ class PlannerWorker {
     this.reader ??= new LogReader(this.database);
     await this.reader.catchUp();
     const log = this.reader.log();
-    const estimates = this.estimator.estimate(log, asOf);
+    const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
     const trace = (await this.database.local.get(traceKey))?.value as PlanTrace | undefined;
     const report = (share: number): boolean => {
       onProgress(share);
@@ -77,7 +78,7 @@ class PlannerWorker {
     const previous = (trace ?? null) as Pick<Plan, 'days'> | null;
     const input: PlanInput = { log, estimates, asOf, zone, previous, onProgress: report };
     const planner = new Planner(input);
-    const { plan } = planner;
+    const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
     this.made = { input: { ...input, onProgress: () => true }, planner };
     await this.database.local.put({ key: traceKey, value: traceOf(plan) });
     return { asOf, techniques: estimates.techniques, recalls: recallsOf(estimates), mixUps: estimates.mixUps, plan };
@@ -111,15 +112,20 @@ function outcomeOf({ readiness, curve, days }: Plan): Outcome {
 
 function recallsOf(estimates: Estimates): Map<string, RecallSummary> {
   return new Map(
-    [...estimates.problems].map(([id, { recall, memory }]) => [
-      id,
-      { recall, daysToHalf: memory.since + memory.halfLife },
-    ]),
+    [...estimates.problems].flatMap(([id, { recall, halfOn }]) =>
+      recall === null || halfOn === null ? [] : [[id, { recall, daysToHalf: halfOn }] as const],
+    ),
   );
+}
+
+/** What an earlier plan of the same day said that moved. */
+function changesOfToday(trace: PlanTrace | undefined, today: Day): readonly PlanChange[] {
+  return trace?.days[0]?.date === today ? (trace.changes ?? []) : [];
 }
 
 function traceOf(plan: Plan): PlanTrace {
   return {
+    changes: plan.changes,
     days: plan.days.map(({ date, items }) => ({
       date,
       items: items.map(({ problemId, technique, kind }) => ({ problemId, technique, kind })),

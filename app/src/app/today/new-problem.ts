@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { type Problem, ProblemSchema, titleOfLink } from '@lernen/core/log';
+import { newProblemAdvice } from '@lernen/core/plan';
+import { Clock } from '../store/clock';
+import { DerivedStore } from '../store/derived-store';
+import { LogStore } from '../store/log-store';
+import { DifficultyNotches } from '../ui/difficulty-notches';
+import { valueOf } from '../ui/value-of';
+
+/** Something new of a technique: what was kept for later, or what to look for elsewhere and a field for what was found. */
+@Component({
+  selector: 'app-new-problem',
+  imports: [DifficultyNotches],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (advice().offers.length > 0) {
+      <h3>Kept for later</h3>
+      <ul>
+        @for (offer of advice().offers; track offer.problem.id) {
+          <li>
+            <span>
+              <b>{{ offer.problem.title }}</b>
+              <span class="second">
+                <app-difficulty [difficulty]="offer.problem.difficulty" /> {{ offer.why
+                }}{{ offer.problem.origin ? ', from ' + offer.problem.origin : '' }}</span
+              >
+            </span>
+            <button
+              type="button"
+              class="button"
+              [disabled]="isRunning()"
+              [attr.aria-label]="'Solve ' + offer.problem.title"
+              (click)="chosen.emit(offer.problem.id)"
+            >
+              Solve it
+            </button>
+          </li>
+        }
+      </ul>
+    }
+    <h3>{{ advice().offers.length > 0 ? 'Or find another one' : 'Find one that you have not seen' }}</h3>
+    <p class="second">
+      {{ advice().why }}
+      @if (advice().cues.length > 0) {
+        Look for: {{ advice().cues.join('; ') }}.
+      }
+    </p>
+    <form (submit)="$event.preventDefault(); solve()">
+      <label class="field"
+        ><span>Its title, or its link</span
+        ><input
+          class="box"
+          maxlength="2000"
+          [value]="found()"
+          (input)="found.set(valueOf($event))"
+          placeholder="Buoy Ring Order, or https://…"
+      /></label>
+      <button class="button main" [disabled]="isRunning() || found().trim() === ''">Solve it</button>
+      <button type="button" class="button" [disabled]="found().trim() === ''" (click)="keep()">
+        Keep it for later
+      </button>
+      <button type="button" class="button plain" (click)="closed.emit()">Close</button>
+    </form>
+    @if (isRunning()) {
+      <p class="second">A sitting is under way; end it before you start another.</p>
+    }
+    @if (fault(); as text) {
+      <p class="fault" role="alert">{{ text }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: block;
+      margin: 0 0 12px;
+      padding: 4px 0 8px 12px;
+      border-left: 3px solid var(--lamp);
+    }
+    h3 {
+      margin: 6px 0 2px;
+      font-size: 14px;
+    }
+    ul {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li,
+    form {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px 12px;
+      align-items: center;
+      justify-content: space-between;
+      padding: 4px 0;
+    }
+    form {
+      align-items: flex-end;
+      justify-content: flex-start;
+    }
+    .field {
+      flex: 1 1 240px;
+    }
+    p {
+      max-width: 80ch;
+      font-size: 13px;
+    }
+  `,
+})
+export class NewProblem {
+  private readonly log = inject(LogStore);
+  private readonly derived = inject(DerivedStore);
+  private readonly clock = inject(Clock);
+  readonly technique = input.required<string>();
+  readonly isRunning = input(false);
+  /** A problem that is to be solved now. */
+  readonly chosen = output<string>();
+  readonly closed = output();
+  protected readonly valueOf = valueOf;
+  protected readonly found = signal('');
+  protected readonly fault = signal<string | null>(null);
+  protected readonly advice = computed(() =>
+    newProblemAdvice(this.technique(), this.derived.techniques().get(this.technique()) ?? null, this.log.log()),
+  );
+
+  protected async solve(): Promise<void> {
+    const problem = await this.save();
+    if (problem) this.chosen.emit(problem.id);
+  }
+
+  protected async keep(): Promise<void> {
+    await this.save();
+  }
+
+  private async save(): Promise<Problem | null> {
+    const text = this.found().trim();
+    if (text === '') return null;
+    const isLink = /^https?:\/\/\S+$/i.test(text) && URL.canParse(text);
+    const id = this.log.newId();
+    const made = ProblemSchema.safeParse({
+      id,
+      revision: id,
+      title: isLink ? titleOfLink(text) : text,
+      techniques: [this.technique()],
+      difficulty: this.advice().level,
+      link: isLink ? text : null,
+      createdAt: this.clock.now(),
+    });
+    if (!made.success) {
+      this.fault.set(
+        'This cannot be kept: a title has at most 300 letters, a link begins with https:// and has no spaces.',
+      );
+      return null;
+    }
+    if (!(await this.log.saveProblem(made.data, `Kept ${made.data.title} for later`))) return null;
+    this.found.set('');
+    this.fault.set(null);
+    return made.data;
+  }
+}
