@@ -59,7 +59,13 @@ function eachSitting(log: Log): number[] {
   for (let left = 2 * runs; left >= 0; left--) {
     const known: Log = { ...log, sittings: log.sittings.slice(0, log.sittings.length - left) };
     const start = performance.now();
-    previous = planDays({ log: known, estimates: estimator.estimate(known, endOfDay(now, 'UTC')), asOf: now, zone: 'UTC', previous });
+    previous = planDays({
+      log: known,
+      estimates: estimator.estimate(known, endOfDay(now, 'UTC')),
+      asOf: now,
+      zone: 'UTC',
+      previous,
+    });
     times.push(performance.now() - start);
   }
   return times.slice(runs);

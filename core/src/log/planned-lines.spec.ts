@@ -23,7 +23,7 @@ describe('problems for later, one a line', () => {
   });
 
   it('are refused one by one where they cannot be understood, tell of a sitting, or are there already', () => {
-    const lines = read('Good One\nBad #nosuchtechnique\nDone 31m\ngull  census\nGood one\n#heap');
+    const lines = read('Good One\nBad #binary-serch\nDone 31m\ngull  census\nGood one\n#heap');
     expect(lines.map(({ fault }) => fault === null)).toEqual([true, false, false, false, false, false]);
     expect(lines[1]?.fault).toContain('No technique');
     expect(lines[2]?.fault).toContain('tells of a sitting');

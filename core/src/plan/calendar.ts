@@ -111,7 +111,7 @@ export class Calendar {
   place(track: Track, placement: Placement, isPinned: boolean): void {
     const { day, minutes } = placement;
     const goesOn = minutes <= this.leftOn(day) ? null : this.nextFor(day, minutes, this.left);
-    const minutesThen = goesOn === null ? minutes : Math.min(this.leftOn(day), minutes);
+    const minutesThen = goesOn === null ? minutes : Math.min(this.leftOn(day), minutes - leastRest);
     this.take(day, minutesThen);
     if (goesOn !== null) this.take(goesOn, minutes - minutesThen);
     const item = { track, placement, isPinned, minutesThen, goesOn };
@@ -140,7 +140,8 @@ export class Calendar {
     if (minutes <= (this.whole[day] ?? 0) || here < begunWith) return null;
     for (let next = day + 1; next < this.length && next <= day + longestPause; next++) {
       if (this.minutesOn(next) === 0) continue;
-      return !this.light[next] && here + (left[next] ?? 0) >= minutes ? next : null;
+      const rest = Math.max(minutes - here, leastRest);
+      return !this.light[next] && (left[next] ?? 0) >= rest ? next : null;
     }
     return null;
   }
@@ -156,6 +157,9 @@ export class Calendar {
     if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
   }
 }
+
+/** Minutes at least that are left for the next day, where not all can be done on one. */
+const leastRest = 5;
 
 /** Days after which what was begun would have to be begun again. */
 const longestPause = 2;

@@ -2,7 +2,7 @@ import type { ProblemEstimate } from '../estimate/estimate';
 import { knowsAnswer } from '../estimate/evidence';
 import { untouched } from '../estimate/worked';
 import type { Choice } from '../log/choice';
-import type { Difficulty, Problem } from '../log/problem';
+import type { Difficulty } from '../log/problem';
 import { minutesOn, sittingTarget, targetFor } from '../log/settings';
 import type { SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';

@@ -1,43 +1,55 @@
 import { type Day, dayOf } from '../log/time';
-import type { PlanChange, PlanDay, PlanInput, PlannedKind } from './plan';
+import type { PlanChange, PlanDay, PlanInput, PlanItem } from './plan';
 
-/** What of the previous plan is not where it was, but for what was done since: the nearest first. */
-export function changesBetween({ previous, log, asOf, zone }: PlanInput, days: readonly PlanDay[]): PlanChange[] {
-  if (!previous) return [];
-  const [first] = previous.days;
-  if (!first) return [];
-  const today = dayOf(asOf, zone);
+/** Says of an item of the previous plan, each time it is asked for, whether one more of its kind was done since. */
+export function doneSince({ previous, log, zone }: PlanInput): (item: Item) => boolean {
+  const first = previous?.days[0]?.date;
   const done = new Map<string, number>();
   const techniques = new Map(log.problems.map(({ id, techniques: [main] }) => [id, main]));
-  for (let index = log.sittings.length - 1; index >= 0; index--) {
+  for (let index = log.sittings.length - 1; index >= 0 && first !== undefined; index--) {
     const sitting = log.sittings[index];
-    if (!sitting || dayOf(sitting.startedAt, zone) < first.date) break;
+    if (!sitting || dayOf(sitting.startedAt, zone) < first) break;
     const isFresh = sitting.kind === 'first-solve';
     const key = isFresh ? `fresh ${techniques.get(sitting.problemId) ?? ''}` : sitting.problemId;
     done.set(key, (done.get(key) ?? 0) + 1);
   }
+  return (item) => {
+    const count = done.get(keyOf(item)) ?? 0;
+    if (count > 0) done.set(keyOf(item), count - 1);
+    return count > 0;
+  };
+}
+
+/** What of the previous plan is not where it was, but for what was done since: the nearest first. */
+export function changesBetween(input: PlanInput, days: readonly PlanDay[]): PlanChange[] {
+  const { previous, asOf, zone } = input;
+  if (!previous) return [];
+  const today = dayOf(asOf, zone);
+  const isDone = doneSince(input);
   const now = new Map<string, Day[]>();
   for (const { date, items } of days)
     for (const item of items) if (item.begun === null) now.set(keyOf(item), [...(now.get(keyOf(item)) ?? []), date]);
+  // Fresh problems of a technique are all alike: what was missed of them is done with the next one.
+  const nextFresh = new Map([...now].map(([key, [first]]) => [key, first ?? null]));
   const moved: Omit<PlanChange, 'to'>[] = [];
   for (const { date, items } of previous.days)
     for (const { problemId, technique, kind } of items) {
       // The first review of a fresh problem moves with it.
       if (problemId === null && kind !== 'fresh') continue;
-      const key = keyOf({ problemId, technique, kind });
-      const count = done.get(key) ?? 0;
-      const stays = now.get(key)?.indexOf(date) ?? -1;
-      if (stays >= 0) now.get(key)?.splice(stays, 1);
-      else if (count > 0) done.set(key, count - 1);
-      else moved.push({ problemId, technique, kind, from: date, why: date < today ? 'missed' : 'better' });
+      const item = { problemId, technique, kind };
+      const stays = now.get(keyOf(item))?.indexOf(date) ?? -1;
+      if (stays >= 0) now.get(keyOf(item))?.splice(stays, 1);
+      else if (!isDone(item)) moved.push({ ...item, from: date, why: date < today ? 'missed' : 'better' });
     }
-  return moved.map((change) => ({ ...change, to: now.get(keyOf(change))?.shift() ?? null }));
+  return moved.map((change) => {
+    const isMissedFresh = change.why === 'missed' && change.kind === 'fresh';
+    const to = isMissedFresh ? nextFresh.get(keyOf(change)) : now.get(keyOf(change))?.shift();
+    return { ...change, to: to ?? null };
+  });
 }
 
-function keyOf({
-  problemId,
-  technique,
-  kind,
-}: Pick<PlanChange, 'problemId' | 'technique'> & { kind: PlannedKind }): string {
+type Item = Pick<PlanItem, 'problemId' | 'technique' | 'kind'>;
+
+function keyOf({ problemId, technique, kind }: Item): string {
   return problemId ?? `${kind} ${technique ?? ''}`;
 }

@@ -17,15 +17,27 @@ export function orderDay<I extends Orderable>(items: readonly I[], mixUps: reado
   const ordered: I[] = [];
   while (waiting.length > 0) {
     const last = ordered.at(-1);
-    let chosen = 0;
-    if (last) {
-      const confused = waiting.findIndex((item) => areMixedUp(item.technique, last.technique, mixUps));
-      const different = waiting.findIndex((item) => item.technique === null || item.technique !== last.technique);
-      chosen = confused >= 0 ? confused : Math.max(different, 0);
-    }
-    ordered.push(...waiting.splice(chosen, 1));
+    const confused = last ? waiting.findIndex((it) => areMixedUp(it.technique, last.technique, mixUps)) : -1;
+    const fitting = waiting.findIndex((item, index) => {
+      const isAgain = last !== undefined && item.technique !== null && item.technique === last.technique;
+      return !isAgain && canAlternate(waiting, index);
+    });
+    const different = waiting.findIndex((item) => item.technique === null || item.technique !== last?.technique);
+    ordered.push(...waiting.splice([confused, fitting, different].find((index) => index >= 0) ?? 0, 1));
   }
   return ordered;
+}
+
+/** Whether what is left after one of the items can go on without the same technique twice running. */
+function canAlternate(items: readonly Orderable[], chosen: number): boolean {
+  const counts = new Map<TechniqueId, number>();
+  items.forEach(({ technique }, index) => {
+    if (index !== chosen && technique !== null) counts.set(technique, (counts.get(technique) ?? 0) + 1);
+  });
+  const left = items.length - 1;
+  return [...counts].every(
+    ([technique, count]) => 2 * count <= left + (technique === items[chosen]?.technique ? 0 : 1),
+  );
 }
 
 function areMixedUp(a: TechniqueId | null, b: TechniqueId | null, mixUps: readonly MixUp[]): boolean {

@@ -1,10 +1,11 @@
 import { type Choice, targetKey } from '../log/choice';
+import type { TechniqueId } from '../log/technique';
 import { type Day, daysBetween } from '../log/time';
 import type { Candidate, KindMinutes, Placement, PlannedBefore } from './candidate';
 import { type Duties, placeDuties } from './duties';
 import { fillGreedily, followUpOf, openNext, quickGain } from './greedy';
 import { planParameters } from './parameters';
-import type { Plan, PlanInput, PlannedKind, UnplacedPin } from './plan';
+import type { Plan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
 import type { Schedule } from './schedule';
 import { type Track, kindsOn, trackOf } from './track';
 
@@ -19,20 +20,39 @@ export interface Filling {
   readonly value: number;
 }
 
-/** What the previous plan held on the days from today on, by problem, or by technique for fresh ones. */
+/** The day of what was planned for a day that is over. */
+const missedDay = -1;
+
+/** What the previous plan held on the days from today on and what was missed of it, by problem, or by technique for fresh ones. */
 export class PreviousPlan {
   private readonly items = new Map<string | null, { readonly day: number; readonly kind: PlannedKind }[]>();
 
-  constructor(previous: Pick<Plan, 'days'> | null, dates: readonly Day[]) {
+  /** `isDone` says of something of an earlier day whether it was done since. */
+  constructor(
+    previous: Pick<Plan, 'days'> | null,
+    dates: readonly Day[],
+    isDone: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>) => boolean,
+  ) {
     const dayAt = new Map(dates.map((date, day) => [date, day]));
+    const [today = ''] = dates;
     for (const { date, items } of previous?.days ?? []) {
-      const day = dayAt.get(date);
+      // What was missed is wanted as soon as there is room.
+      const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
       if (day === undefined) continue;
       for (const { problemId, technique, kind } of items) {
+        if (day === missedDay && isDone({ problemId, technique, kind })) continue;
         const key = problemId ?? technique;
         this.items.set(key, [...(this.items.get(key) ?? []), { day, kind }]);
       }
     }
+  }
+
+  /** Only what was missed of it, or what is still ahead. */
+  part(part: 'missed' | 'ahead'): PreviousPlan {
+    const some = new PreviousPlan(null, [], () => true);
+    const isPart = ({ day }: { readonly day: number }): boolean => (day === missedDay) === (part === 'missed');
+    for (const [key, items] of this.items) some.items.set(key, items.filter(isPart));
+    return some;
   }
 
   get isEmpty(): boolean {
@@ -45,7 +65,10 @@ export class PreviousPlan {
 
   byDay(candidate: Candidate): PlannedBefore {
     const days = new Map<number, PlannedKind[]>();
-    for (const { day, kind } of this.of(candidate)) days.set(day, [...(days.get(day) ?? []), kind]);
+    for (const { day: wanted, kind } of this.of(candidate)) {
+      const day = Math.max(wanted, 0);
+      days.set(day, [...(days.get(day) ?? []), kind]);
+    }
     return days;
   }
 }
@@ -57,6 +80,8 @@ export interface Supply {
   readonly choices: ReadonlyMap<string, Choice>;
   readonly today: Day;
   readonly previous: PreviousPlan;
+  /** Techniques below the goal, those that the interviews need most first. */
+  readonly needs: readonly TechniqueId[];
 }
 
 /**
@@ -69,9 +94,14 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const tracks = candidates.map((it) => trackOf(it, targets, way));
   const unplaced: UnplacedPin[] = [];
   for (const track of [...tracks]) placePin(track, tracks, supply, schedule, unplaced);
-  const daysBefore = (track: Track): number[] => previous.of(track.candidate).map(({ day }) => day);
+  if (!keepsPlan) startWithNeediest(tracks, schedule, supply);
+  const daysBefore = (track: Track): number[] => previous.of(track.candidate).map(({ day }) => Math.max(day, 0));
   const duties = placeDuties(tracks, schedule, input.estimates, input.log.settings.goal, daysBefore);
-  if (keepsPlan) keepPrevious(tracks, schedule, previous);
+  keepPrevious(tracks, schedule, previous.part('missed'));
+  if (keepsPlan) {
+    keepPrevious(tracks, schedule, previous.part('ahead'));
+    startWithNeediest(tracks, schedule, supply);
+  }
   const promising = mostPromising(tracks, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {
     plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
@@ -84,6 +114,23 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     unplaced,
     value: schedule.outlook.value(),
   };
+}
+
+/** What the interviews need most is worked within two days. */
+function startWithNeediest(tracks: Track[], schedule: Schedule, { needs }: Supply): void {
+  const [neediest] = needs;
+  const days = [0, 1];
+  const isThere = days.some((day) => schedule.calendar.hasTechnique(day, neediest ?? null));
+  const next = tracks.find(({ candidate, placements }) => {
+    return candidate.problemId === null && candidate.technique === neediest && placements.length === 0;
+  });
+  if (isThere || !next || neediest === undefined) return;
+  for (const day of days) {
+    if (!placeOn(next, day, 'fresh', schedule)) continue;
+    keepFirstReview(next, day, [], schedule);
+    openNext(next, tracks, schedule);
+    return;
+  }
 }
 
 /** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
@@ -120,17 +167,19 @@ function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | 
   return firstKinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: fullest.minutes };
 }
 
-/** Places again what the previous plan had, the nearest days first, as far as it still can be. */
+/**
+ * Places again what the previous plan had, the nearest days first, as far as it still can be: first what a day has room
+ * for, then what has to go on the next day, so that something else done today does not push all others on.
+ */
 function keepPrevious(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
-  const { calendar } = schedule;
-  const wanted = Array.from({ length: calendar.length }, (): { track: Track; kind: PlannedKind }[] => []);
-  for (const track of tracks)
-    if (track.candidate.problemId !== null)
-      for (const { day, kind } of previous.of(track.candidate)) wanted[day]?.push({ track, kind });
-  wanted.forEach((items, day) => {
-    for (const { track, kind } of items) placeAgain(track, day, kind, schedule);
-  });
+  const wanted = tracks
+    .filter(({ candidate }) => candidate.problemId !== null)
+    .flatMap((track) => previous.of(track.candidate).map(({ day, kind }) => ({ track, day, kind })))
+    .sort((a, b) => a.day - b.day);
+  for (const { track, day, kind } of wanted) placeAgain(track, day, kind, schedule, false);
   keepFresh(tracks, schedule, previous);
+  for (const { track, day, kind } of wanted)
+    if (!track.placements.some((it) => it.day === day)) placeAgain(track, day, kind, schedule);
 }
 
 /** Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'. */
@@ -142,7 +191,8 @@ function keepFresh(tracks: Track[], schedule: Schedule, previous: PreviousPlan):
       if (kind !== 'fresh') continue;
       while (track && track.placements.length > 0) track = openNext(track, tracks, schedule);
       if (!track) break;
-      if (placeAgain(track, day, kind, schedule)) keepFirstReview(track, day, reviews, schedule);
+      const placement = placeAgain(track, day, kind, schedule);
+      if (placement) keepFirstReview(track, placement.day, reviews, schedule);
     }
     if (track && track.placements.length > 0) openNext(track, tracks, schedule);
   }
@@ -164,7 +214,25 @@ function keepFirstReview(
   if (followUp) schedule.put(track, followUp);
 }
 
-function placeAgain(track: Track, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
+/** On its day; what was missed on the first one with room, of the next four. */
+function placeAgain(
+  track: Track,
+  wanted: number,
+  kind: PlannedKind,
+  schedule: Schedule,
+  mayGoOn = true,
+): Placement | null {
+  const days = wanted === missedDay ? [0, 1, 2, 3] : [wanted];
+  for (const day of days) {
+    const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes ?? 0;
+    if (!mayGoOn && minutes > schedule.calendar.leftOn(day)) continue;
+    const placement = placeOn(track, day, kind, schedule);
+    if (placement) return placement;
+  }
+  return null;
+}
+
+function placeOn(track: Track, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
   const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes;
   if (minutes === undefined) return null;
   const placement: Placement = { day, kind, minutes };

@@ -32,8 +32,8 @@ export class Outlook {
     private readonly estimates: Estimates,
     private readonly targets: readonly Target[],
     private readonly untaggedShare: number,
-    /** Techniques that stand at the goal: they count for less. */
-    private readonly atGoal: ReadonlySet<TechniqueId> = new Set(),
+    /** The strength to reach: what stands at it rests, what is far below it comes first. */
+    private readonly goal = 0,
   ) {}
 
   /** Adds a share of what is lent today and at each target to what a technique has without any plan. */
@@ -156,13 +156,20 @@ export class Outlook {
     });
   }
 
+  /** Constant in what is planned, so that gains stay sums. */
+  private favour(technique: TechniqueId | null): number {
+    const point = technique === null ? undefined : this.estimates.techniques.get(technique)?.strength.point;
+    if (point === undefined || this.goal === 0) return 1;
+    const { atGoal, atNone } = planParameters.weight;
+    return point >= this.goal ? atGoal : 1 + (atNone - 1) * (1 - point / this.goal);
+  }
+
   private shareOf(technique: TechniqueId | null, { shares }: Target): number {
     return technique === null ? this.untaggedShare : (shares.get(technique) ?? 0);
   }
 
   private weightOf(technique: TechniqueId | null, target: Target): number {
-    const rests = technique !== null && this.atGoal.has(technique) ? planParameters.atGoal : 1;
-    return target.importance * this.shareOf(technique, target) * rests;
+    return target.importance * this.shareOf(technique, target) * this.favour(technique);
   }
 
   private chance(outlook: TechniqueOutlook, lent: number, { difficulty }: Target): number {

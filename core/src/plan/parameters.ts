@@ -17,8 +17,10 @@ export const planParameters = {
   ],
   /** Times that a gain counts for every day that it comes later: what is as good on two days stands on the earlier one. */
   earlier: 0.992,
-  /** Times that readiness in a technique counts that stands at the goal: it rests, as long as others do not. */
-  atGoal: 0.9,
+  /**
+   * Times that readiness in a technique counts: less at the goal, where it rests, and more the further it is below it.
+   */
+  weight: { atGoal: 0.9, atNone: 2.5 },
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
   switching: 4,
   /** A day may hold so many times its minutes. */
@@ -30,8 +32,8 @@ export const planParameters = {
   lightKinds: ['spot', 'sketch'] as readonly PlannedKind[],
   /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
   inertia: 1.2,
-  /** The previous plan is left only for so much more readiness. */
-  worthTelling: 0.002,
+  /** The previous plan is left only for so much more of what it gains. */
+  worthTelling: 0.03,
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
   /** Readiness for a minute below which something is not worth planning: the day has enough. */

@@ -260,7 +260,9 @@ describe('the planner', () => {
 
   it('stops when told to, with what it has', () => {
     const { problems, sittings } = practised(8);
-    expect(itemsOf(plan(makeLog({ problems, sittings }), { onProgress: () => false }))).toEqual([]);
+    const stopped = itemsOf(plan(makeLog({ problems, sittings }), { onProgress: () => false }));
+    // What is due is there already.
+    expect(stopped.length).toBeLessThan(itemsOf(plan(makeLog({ problems, sittings }))).length / 5);
   });
 });
 

@@ -9,7 +9,7 @@ import { type Standing, standingOf } from './bound';
 import { Calendar, type GivenDay, type Placed } from './calendar';
 import { type Candidate, lentAtTargets } from './candidate';
 import { CandidateMaker } from './candidate-maker';
-import { changesBetween } from './changes';
+import { changesBetween, doneSince } from './changes';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
 import { type Filling, PreviousPlan, type Supply, fill } from './filling';
@@ -55,8 +55,8 @@ export class Planner {
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
     this.candidates = [...maker.reviews(), ...maker.fresh()];
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
-    const previous = new PreviousPlan(input.previous ?? null, this.dates);
-    this.filling = this.best({ input, candidates: this.candidates, choices, today, previous });
+    const previous = new PreviousPlan(input.previous ?? null, this.dates, doneSince(input));
+    this.filling = this.best({ input, candidates: this.candidates, choices, today, previous, needs: this.needs });
     this.plan = this.toPlan();
   }
 
@@ -81,24 +81,19 @@ export class Planner {
 
   /** The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling. */
   private best(supply: Supply): Filling {
+    const empty = this.emptySchedule();
     const afresh = fill(supply, this.emptySchedule(), false);
     if (supply.previous.isEmpty) return afresh;
     const kept = fill(supply, this.emptySchedule(), true);
-    return afresh.value > kept.value + planParameters.worthTelling ? afresh : kept;
+    const worthTelling = planParameters.worthTelling * Math.max(afresh.value - empty.outlook.value(), 0);
+    return afresh.value > kept.value + worthTelling ? afresh : kept;
   }
 
   /** Nothing is planned yet; what was worked so far counts. */
   private emptySchedule(): Schedule {
     const { targets } = this;
     const { estimates, log } = this.input;
-    const { goal } = log.settings;
-    const atGoal = [...estimates.techniques.values()].filter(({ strength }) => strength.point >= goal);
-    const outlook = new Outlook(
-      estimates,
-      targets,
-      planParameters.untaggedShare,
-      new Set(atGoal.map(({ technique }) => technique)),
-    );
+    const outlook = new Outlook(estimates, targets, planParameters.untaggedShare, log.settings.goal);
     for (const candidate of this.candidates) {
       const now = lentOn(candidate.worked, 0, estimates.person);
       const lent = lentAtTargets(candidate.worked, [], targets, estimates.person);
