@@ -83,3 +83,40 @@ test('the form takes over what was typed, and corrects a sitting later', async (
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('28 min · solved · 2 attempts')).toBeVisible();
 });
+
+for (const world of ['own log', 'demo'] as const)
+  test(`a title alone is asked about, kept for later and offered where something new is planned, ${world}`, async ({
+    lernen,
+    page,
+  }) => {
+    if (world === 'demo') await lernen.openDemo();
+    else await lernen.startEmpty();
+    const title = 'Harbour Light Periods';
+    await lernen.quickLine.fill(`${title} #union-find`);
+    await lernen.quickLine.press('Enter');
+    await expect(page.getByText('Nothing says how it went.')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'For later' })).toBeFocused();
+    await page.keyboard.press('Escape');
+    await expect(lernen.quickLine).toBeFocused();
+    await lernen.quickLine.press('Enter');
+    await page.getByRole('button', { name: 'For later' }).click({ delay: 100 });
+    await expect(lernen.quickLine).toHaveValue('');
+    await expect(page.getByText(`Kept ${title} for later.`)).toBeVisible();
+
+    await lernen.go('Problems');
+    await page.getByRole('button', { name: 'New problem' }).click({ delay: 100 });
+    const lines = 'Skerry Walk #bfs =easy\nhttps://example.org/tasks/tide-ladder #hash-lookup\nSkerry walk\n#heap';
+    await page.getByLabel(/^Problems for later, one a line/).fill(lines);
+    await expect(page.getByText('It stands in the list twice.')).toBeVisible();
+    await page.getByRole('button', { name: 'Keep 2 problems for later' }).click({ delay: 100 });
+    await expect(page.getByText('Kept 2 problems for later.')).toBeVisible();
+    await expect(page.getByLabel(/^Problems for later, one a line/)).toHaveValue('Skerry walk\n#heap');
+    await page.getByLabel('Last result').selectOption({ label: 'kept for later' });
+    for (const name of [title, 'Skerry Walk', 'Tide ladder']) {
+      await expect(page.getByRole('link', { name, exact: true })).toBeVisible();
+    }
+    await page.getByRole('link', { name: title }).click({ delay: 100 });
+    await expect(page.getByText('Not enough yet: no sitting is logged.')).toBeVisible();
+    await page.getByRole('button', { name: 'Start the first solve' }).click({ delay: 100 });
+    await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible();
+  });
