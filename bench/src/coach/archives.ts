@@ -138,7 +138,7 @@ function logOf({
   const problems: Problem[] = [];
   const sittings: Sitting[] = [];
   for (let index = 0; index < count; index++) {
-    const ago = gap + 0.1 + (days * (count - index)) / count;
+    const ago = gap + 1.1 + (days * (count - index)) / count;
     const startedAt = new Date(Date.parse(asOf) - ago * millisecondsPerDay).toISOString();
     const technique = pickOf(techniques, luck);
     const known = problems.filter((problem) => problem.techniques[0] === technique);

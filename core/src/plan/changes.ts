@@ -1,8 +1,22 @@
 import { type Day, dayOf } from '../log/time';
 import type { PlanChange, PlanDay, PlanInput, PlanItem } from './plan';
 
+/** Says of an item of the previous plan whether its day was missed altogether, and it was not done since. */
+export function missedIn(input: PlanInput): (item: Item, date: Day) => boolean {
+  const { previous, log, zone } = input;
+  const first = previous?.days[0]?.date;
+  const isDone = doneSince(input);
+  const sat = new Set<Day>();
+  for (let index = log.sittings.length - 1; index >= 0 && first !== undefined; index--) {
+    const day = dayOf(log.sittings[index]?.startedAt ?? input.asOf, zone);
+    if (day < first) break;
+    sat.add(day);
+  }
+  return (item, date) => !isDone(item) && !sat.has(date);
+}
+
 /** Says of an item of the previous plan, each time it is asked for, whether one more of its kind was done since. */
-export function doneSince({ previous, log, zone }: PlanInput): (item: Item) => boolean {
+function doneSince({ previous, log, zone }: PlanInput): (item: Item) => boolean {
   const first = previous?.days[0]?.date;
   const done = new Map<string, number>();
   const techniques = new Map(log.problems.map(({ id, techniques: [main] }) => [id, main]));

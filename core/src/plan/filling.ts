@@ -1,6 +1,6 @@
 import { type Choice, targetKey } from '../log/choice';
 import type { TechniqueId } from '../log/technique';
-import { type Day, daysBetween } from '../log/time';
+import { type Day, daysBetween, millisecondsPerDay } from '../log/time';
 import type { Candidate, KindMinutes, Placement, PlannedBefore } from './candidate';
 import { type Duties, placeDuties } from './duties';
 import { fillGreedily, followUpOf, openNext, quickGain } from './greedy';
@@ -27,11 +27,11 @@ const missedDay = -1;
 export class PreviousPlan {
   private readonly items = new Map<string | null, { readonly day: number; readonly kind: PlannedKind }[]>();
 
-  /** `isDone` says of something of an earlier day whether it was done since. */
+  /** `isMissed` says of something of an earlier day whether nothing was done on that day, nor this since. */
   constructor(
     previous: Pick<Plan, 'days'> | null,
     dates: readonly Day[],
-    isDone: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>) => boolean,
+    isMissed: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>, date: Day) => boolean,
   ) {
     const dayAt = new Map(dates.map((date, day) => [date, day]));
     const [today = ''] = dates;
@@ -40,7 +40,7 @@ export class PreviousPlan {
       const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
       if (day === undefined) continue;
       for (const { problemId, technique, kind } of items) {
-        if (day === missedDay && isDone({ problemId, technique, kind })) continue;
+        if (day === missedDay && !isMissed({ problemId, technique, kind }, date)) continue;
         const key = problemId ?? technique;
         this.items.set(key, [...(this.items.get(key) ?? []), { day, kind }]);
       }
@@ -49,7 +49,7 @@ export class PreviousPlan {
 
   /** Only what was missed of it, or what is still ahead. */
   part(part: 'missed' | 'ahead'): PreviousPlan {
-    const some = new PreviousPlan(null, [], () => true);
+    const some = new PreviousPlan(null, [], () => false);
     const isPart = ({ day }: { readonly day: number }): boolean => (day === missedDay) === (part === 'missed');
     for (const [key, items] of this.items) some.items.set(key, items.filter(isPart));
     return some;
@@ -116,9 +116,12 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   };
 }
 
-/** What the interviews need most is worked within two days. */
-function startWithNeediest(tracks: Track[], schedule: Schedule, { needs }: Supply): void {
+/** What the interviews need most is worked within two days, unless it was lately. */
+function startWithNeediest(tracks: Track[], schedule: Schedule, { needs, input }: Supply): void {
   const [neediest] = needs;
+  const lastAt = neediest === undefined ? null : input.estimates.techniques.get(neediest)?.lastAt;
+  const since = Date.parse(input.estimates.asOf) - planParameters.neediestAfter * millisecondsPerDay;
+  if (lastAt && Date.parse(lastAt) > since) return;
   const days = [0, 1];
   const isThere = days.some((day) => schedule.calendar.hasTechnique(day, neediest ?? null));
   const next = tracks.find(({ candidate, placements }) => {

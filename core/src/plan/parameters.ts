@@ -20,7 +20,7 @@ export const planParameters = {
   /**
    * Times that readiness in a technique counts: less at the goal, where it rests, and more the further it is below it.
    */
-  weight: { atGoal: 0.9, atNone: 2.5 },
+  weight: { atGoal: 0.9, atNone: 1.5 },
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
   switching: 4,
   /** A day may hold so many times its minutes. */
@@ -32,8 +32,8 @@ export const planParameters = {
   lightKinds: ['spot', 'sketch'] as readonly PlannedKind[],
   /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
   inertia: 1.2,
-  /** The previous plan is left only for so much more of what it gains. */
-  worthTelling: 0.03,
+  /** The plan of an earlier day is left only for so much more of what it gains, that of the same day for still more. */
+  worthTelling: { nextDay: 0.02, sameDay: 0.1 },
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
   /** Readiness for a minute below which something is not worth planning: the day has enough. */
@@ -64,6 +64,8 @@ export const planParameters = {
   spacing: { solved: 3, read: 2, unsolved: 1, widening: 1, capShare: 0.2, cap: 7, reviews: 5, within: 30, rest: 21 },
   /** Failed problems have a claim: days after the failure, and the share of a week's minutes that goes to claims at most. */
   claims: { from: 2, to: 4, shareOfWeek: 0.2 },
+  /** Days without a sitting after which something new of what is needed most is due within two. */
+  neediestAfter: 5,
   /** Days within which two techniques that were mixed up are told apart, and minutes of each Spot at most. */
   mixUpDays: 3,
   /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */

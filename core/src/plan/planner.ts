@@ -9,7 +9,7 @@ import { type Standing, standingOf } from './bound';
 import { Calendar, type GivenDay, type Placed } from './calendar';
 import { type Candidate, lentAtTargets } from './candidate';
 import { CandidateMaker } from './candidate-maker';
-import { changesBetween, doneSince } from './changes';
+import { changesBetween, missedIn } from './changes';
 import { readinessCurve } from './curve';
 import { orderDay } from './day-order';
 import { type Filling, PreviousPlan, type Supply, fill } from './filling';
@@ -55,7 +55,7 @@ export class Planner {
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
     this.candidates = [...maker.reviews(), ...maker.fresh()];
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
-    const previous = new PreviousPlan(input.previous ?? null, this.dates, doneSince(input));
+    const previous = new PreviousPlan(input.previous ?? null, this.dates, missedIn(input));
     this.filling = this.best({ input, candidates: this.candidates, choices, today, previous, needs: this.needs });
     this.plan = this.toPlan();
   }
@@ -85,7 +85,9 @@ export class Planner {
     const afresh = fill(supply, this.emptySchedule(), false);
     if (supply.previous.isEmpty) return afresh;
     const kept = fill(supply, this.emptySchedule(), true);
-    const worthTelling = planParameters.worthTelling * Math.max(afresh.value - empty.outlook.value(), 0);
+    const isSameDay = this.input.previous?.days[0]?.date === supply.today;
+    const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
+    const worthTelling = share * Math.max(afresh.value - empty.outlook.value(), 0);
     return afresh.value > kept.value + worthTelling ? afresh : kept;
   }
 
