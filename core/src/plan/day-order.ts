@@ -17,15 +17,35 @@ export function orderDay<I extends Orderable>(items: readonly I[], mixUps: reado
   const ordered: I[] = [];
   while (waiting.length > 0) {
     const last = ordered.at(-1);
+    if (!last && waiting[0] && !startsWell(waiting)) {
+      ordered.push(...waiting.splice(0, 1));
+      continue;
+    }
     const confused = last ? waiting.findIndex((it) => areMixedUp(it.technique, last.technique, mixUps)) : -1;
     const fitting = waiting.findIndex((item, index) => {
       const isAgain = last !== undefined && item.technique !== null && item.technique === last.technique;
       return !isAgain && canAlternate(waiting, index);
     });
-    const different = waiting.findIndex((item) => item.technique === null || item.technique !== last?.technique);
-    ordered.push(...waiting.splice([confused, fitting, different].find((index) => index >= 0) ?? 0, 1));
+    const chosen = [confused, fitting, mostOften(waiting, last?.technique ?? null)].find((index) => index >= 0);
+    ordered.push(...waiting.splice(chosen ?? 0, 1));
   }
   return ordered;
+}
+
+/** Whether something that is worth nearly as much as the first lets the others alternate. */
+function startsWell(items: readonly Orderable[]): boolean {
+  const start = items.find((_, index) => canAlternate(items, index));
+  return start !== undefined && start.worth >= nearly * (items[0]?.worth ?? 0);
+}
+
+const nearly = 0.7;
+
+/** Where one technique is most of the day, it comes every second time. Gives −1 where only the last one is left. */
+function mostOften(items: readonly Orderable[], last: TechniqueId | null): number {
+  const countOf = (technique: TechniqueId | null): number => items.filter((it) => it.technique === technique).length;
+  const others = items.filter(({ technique }) => technique === null || technique !== last);
+  const most = Math.max(...others.map(({ technique }) => countOf(technique)));
+  return items.findIndex((item) => others.includes(item) && countOf(item.technique) === most);
 }
 
 /** Whether what is left after one of the items can go on without the same technique twice running. */
