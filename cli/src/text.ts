@@ -38,10 +38,15 @@ export function planText(plan: Plan, log: Log, reasonOf: (item: PlanItem) => str
     `${day.date}  ${day.minutes} of ${day.budget - day.done} min`,
     ...day.items.map(
       (item) =>
-        `  ${item.kind.padEnd(8)}${String(item.minutes).padStart(3)} min  ${item.problemId === null ? `something new: ${item.technique}` : titles.get(item.problemId)}. ${reasonOf(item)}`,
+        `  ${item.kind.padEnd(8)}${String(item.minutes).padStart(3)} min  ${nameOf(item, titles)}. ${reasonOf(item)}`,
     ),
   ]);
   return [...readiness, '', ...days].join('\n');
+}
+
+function nameOf({ problemId, technique, freshOn }: PlanItem, titles: ReadonlyMap<string, string>): string {
+  if (problemId !== null) return titles.get(problemId) ?? problemId;
+  return freshOn === null ? `something new: ${technique}` : `${technique}: the one new on ${freshOn}`;
 }
 
 function percent(chance: number): string {

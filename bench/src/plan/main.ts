@@ -26,7 +26,7 @@ const { values } = parseArgs({
     json: { type: 'string' },
   },
 });
-const people = Number(values.people ?? (values.full ? 24 : 3));
+const people = Number(values.people ?? (values.full ? 24 : 2));
 const days = Number(values.days);
 const budgets = values.minutes.split(',').map(Number);
 const learners = [...(values.learner.length > 0 ? values.learner : Object.keys(shippedLearners)), ...values.add];

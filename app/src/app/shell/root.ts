@@ -264,13 +264,11 @@ export class Root {
   }
 
   private async startNext(): Promise<void> {
-    const item = this.derived
-      .planDays()
-      .get(this.clock.today())
-      ?.items.find(({ problemId }) => problemId !== null);
+    const [item] = this.derived.planDays().get(this.clock.today())?.items ?? [];
     if (!this.running.isRunning() && item?.problemId && item.kind !== 'fresh')
       await this.running.start(item.problemId, item.kind);
-    if (this.running.isRunning()) await this.router.navigateByUrl('/review');
+    // Something new is chosen on Today.
+    await this.router.navigateByUrl(this.running.isRunning() ? '/review' : '/today');
   }
 }
 
