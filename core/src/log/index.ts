@@ -14,3 +14,4 @@ export * from './sitting';
 export * from './statement-examples';
 export * from './technique';
 export * from './time';
+export * from './write-quick-line';

@@ -1,6 +1,7 @@
 import { makeProblem, newId, now, quickContext } from '../testing/make';
 import { readPlannedLines } from './planned-lines';
-import { formatQuickLine, readQuickLine } from './quick-line';
+import { readQuickLine } from './quick-line';
+import { formatQuickLine } from './write-quick-line';
 
 const known = makeProblem({ title: 'Gull Census', techniques: ['heap'] });
 const read = (text: string) =>

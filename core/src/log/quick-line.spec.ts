@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { quickContext } from '../testing/make';
 import { catalogue } from './catalogue';
-import { type QuickDraft, emptyDraft, formatMinutes, formatQuickLine, readQuickLine } from './quick-line';
+import { type QuickDraft, emptyDraft, readQuickLine } from './quick-line';
+import { formatMinutes, formatQuickLine } from './write-quick-line';
 import { tokenizeQuickLine } from './quick-tokens';
 import { slips } from './sitting';
 

@@ -179,10 +179,9 @@ function keepPrevious(tracks: Track[], schedule: Schedule, previous: PreviousPla
     .filter(({ candidate }) => candidate.problemId !== null)
     .flatMap((track) => previous.of(track.candidate).map(({ day, kind }) => ({ track, day, kind })))
     .sort((a, b) => a.day - b.day);
-  for (const { track, day, kind } of wanted) placeAgain(track, day, kind, schedule, false);
+  const left = wanted.filter(({ track, day, kind }) => !placeAgain(track, day, kind, schedule, false));
   keepFresh(tracks, schedule, previous);
-  for (const { track, day, kind } of wanted)
-    if (!track.placements.some((it) => it.day === day)) placeAgain(track, day, kind, schedule);
+  for (const { track, day, kind } of left) placeAgain(track, day, kind, schedule);
 }
 
 /** Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'. */
