@@ -264,7 +264,10 @@ export class Root {
   }
 
   private async startNext(): Promise<void> {
-    const [item] = this.derived.planDays().get(this.clock.today())?.items ?? [];
+    const item = this.derived
+      .planDays()
+      .get(this.clock.today())
+      ?.items.find(({ problemId }) => problemId !== null);
     if (!this.running.isRunning() && item?.problemId && item.kind !== 'fresh')
       await this.running.start(item.problemId, item.kind);
     // Something new is chosen on Today.
