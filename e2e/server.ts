@@ -32,7 +32,8 @@ export async function startTestServer(): Promise<TestServer> {
     stop,
     discard: async () => {
       await stop();
-      await rm(backupFolder, { recursive: true, force: true });
+      // A backup that was under way when the server closed may still be written.
+      await rm(backupFolder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
     },
   };
 }
