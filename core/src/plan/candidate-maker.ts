@@ -48,7 +48,7 @@ export class CandidateMaker {
         spacing,
         notBefore: Math.max(this.notBefore(choice), spacing.earliest),
         bonus: 1,
-        most: isDropped ? 0 : estimate.worked.memory ? Infinity : 2,
+        most: isDropped ? 0 : estimate.worked.memory ? planParameters.spacing.most : 2,
         successor: null,
       };
       return [candidate];

@@ -59,9 +59,20 @@ export const planParameters = {
   /**
    * Days between the sittings at a problem: at least so many after a solve, after an answer read, after none; each gap at
    * least so many times the one before, as far as a share of the days to the last interview (Cepeda et al. 2008), but not
-   * less than so many; so many reviews at most within so many days; and a rest where it was solved in time twice.
+   * less than so many; so many reviews at most within so many days, and in a whole plan; and a rest where it was solved in time twice.
    */
-  spacing: { solved: 3, read: 2, unsolved: 1, widening: 1, capShare: 0.2, cap: 7, reviews: 5, within: 30, rest: 21 },
+  spacing: {
+    solved: 3,
+    read: 2,
+    unsolved: 1,
+    widening: 1,
+    capShare: 0.2,
+    cap: 7,
+    reviews: 5,
+    within: 30,
+    most: 8,
+    rest: 21,
+  },
   /** Failed problems have a claim: days after the failure, and the share of a week's minutes that goes to claims at most. */
   claims: { from: 2, to: 4, shareOfWeek: 0.2 },
   /** Days without a sitting after which something new of what is needed most is due within two. */
