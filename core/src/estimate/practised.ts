@@ -1,7 +1,7 @@
 import type { ProblemId } from '../log/problem';
 import { practiceOf, practiceSlope } from './readiness';
 import type { Credit } from './strength';
-import { type WayOfLearning, type Worked, lentByResolving, lentOn } from './worked';
+import { type WayOfLearning, type Worked, thereOn } from './worked';
 
 /** Where problems without any technique are counted. */
 const untagged = '';
@@ -39,8 +39,9 @@ export class Practised {
   /** Notes what is left of a problem after a sitting. */
   remember(problem: ProblemId, worked: Worked, credits: readonly Credit[], day: number, way: WayOfLearning): void {
     const known = this.problems.get(problem);
-    const before = known ? sumsFor(known.worked, day, way) : nothing;
-    const after = sumsFor(worked, day, way);
+    const sumsFor = (it: Worked): Sums => sumsOf([{ noted: { worked: it }, share: 1 }], day, way);
+    const before = known ? sumsFor(known.worked) : nothing;
+    const after = sumsFor(worked);
     const noted = known ?? { worked };
     noted.worked = worked;
     this.problems.set(problem, noted);
@@ -94,12 +95,10 @@ function weighed(credits: readonly Credit[], sumsFor: (technique: string) => Sum
 function sumsOf(lenders: readonly Lender[], day: number, way: WayOfLearning): Sums {
   let [lent, byResolving] = [0, 0];
   for (const { noted, share } of lenders) {
-    lent += share * lentOn(noted.worked, day, way);
-    byResolving += share * lentByResolving(noted.worked, day, way);
+    const { quality, again } = noted.worked;
+    const there = share * thereOn(noted.worked, day, way);
+    lent += (quality + way.resolving * again) * there;
+    byResolving += again * there;
   }
   return { lent, byResolving };
-}
-
-function sumsFor(worked: Worked, day: number, way: WayOfLearning): Sums {
-  return { lent: lentOn(worked, day, way), byResolving: lentByResolving(worked, day, way) };
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { sittingKinds } from '../log/sitting';
-import { type Work, type Worked, isFullKind, lentByResolving, lentOn, untouched, workedAfter } from './worked';
+import { type Work, type Worked, isFullKind, lentOn, thereOn, untouched, workedAfter } from './worked';
 
 const usual = { memory: 1, resolving: 0.5 };
 const solve = (day: number, part: Partial<Work> = {}): Work => ({
@@ -34,7 +34,7 @@ describe('what is left of the work at a problem', () => {
     const late = after(solve(0), solve(20, { kind: 'rebuild' }));
     expect(soon.again).toBe(0);
     expect(late.again).toBeGreaterThan(0.4);
-    expect(lentByResolving(late, 20, usual)).toBeCloseTo(late.again, 2);
+    expect(late.again * thereOn(late, 20, usual)).toBeCloseTo(late.again, 2);
     expect(after(solve(0), read(20)).again).toBe(0);
   });
 

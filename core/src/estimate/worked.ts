@@ -43,13 +43,13 @@ export function isFullKind(kind: SittingKind): boolean {
  * What a problem lends to unseen ones of its technique on a day: part of it for good, the rest as far as its solution is
  * recalled, and more where it was worked out again after it had been half forgotten.
  */
-export function lentOn({ memory, quality, again }: Worked, day: number, way: WayOfLearning): number {
-  return (quality + way.resolving * again) * (kept + (1 - kept) * (memory ? recallAt(memory, day, way.memory) : 0));
+export function lentOn(worked: Worked, day: number, way: WayOfLearning): number {
+  return (worked.quality + way.resolving * worked.again) * thereOn(worked, day, way);
 }
 
-/** What `lentOn` would grow by for every unit of `resolving`. */
-export function lentByResolving({ memory, again }: Worked, day: number, way: WayOfLearning): number {
-  return again === 0 ? 0 : again * (kept + (1 - kept) * (memory ? recallAt(memory, day, way.memory) : 0));
+/** Share of what a problem taught that is there on a day: what `lentOn` grows by for every unit worked out again. */
+export function thereOn({ memory }: Pick<Worked, 'memory'>, day: number, way: WayOfLearning): number {
+  return kept + (1 - kept) * (memory ? recallAt(memory, day, way.memory) : 0);
 }
 
 const { kept, quality: qualities } = transferParameters;

@@ -30,7 +30,7 @@ export type Duties = Map<Placement, Duty>;
 
 /**
  * Places what a good coach brings back whatever else would gain: what was mixed up, what failed, the first review of
- * what was solved anew; in order of need, each within its days, on the day where an earlier plan had it if that is one of
+ * what was solved for the first time; in order of need, each within its days, on the day where an earlier plan had it if that is one of
  * them.
  */
 export function placeDuties(

@@ -11,7 +11,7 @@ export type PlannedKind = ReviewKind | 'fresh';
 
 /**
  * What a good coach brings back whatever else would gain: what failed after its answer was read, or without it; the first
- * review of what was solved anew; two techniques that were mixed up.
+ * review of what was solved for the first time; two techniques that were mixed up.
  */
 export type Duty = 'failed' | 'unsolved' | 'first-review' | 'mix-up';
 
