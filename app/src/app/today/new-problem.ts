@@ -1,7 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { type Problem, ProblemSchema, titleOfLink } from '@lernen/core/log';
 import { newProblemAdvice } from '@lernen/core/plan';
-import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { DifficultyNotches } from '../ui/difficulty-notches';
@@ -109,7 +107,6 @@ import { valueOf } from '../ui/value-of';
 export class NewProblem {
   private readonly log = inject(LogStore);
   private readonly derived = inject(DerivedStore);
-  private readonly clock = inject(Clock);
   readonly technique = input.required<string>();
   readonly isRunning = input(false);
   /** A problem that is to be solved now. */
@@ -123,37 +120,23 @@ export class NewProblem {
   );
 
   protected async solve(): Promise<void> {
-    const problem = await this.save();
-    if (problem) this.chosen.emit(problem.id);
+    const problemId = await this.save();
+    if (problemId !== null) this.chosen.emit(problemId);
   }
 
   protected async keep(): Promise<void> {
     await this.save();
   }
 
-  private async save(): Promise<Problem | null> {
+  /** Keeps what was found, of this technique unless it says another; nothing more is known of it. */
+  private async save(): Promise<string | null> {
     const text = this.found().trim();
-    if (text === '') return null;
-    const isLink = /^https?:\/\/\S+$/i.test(text) && URL.canParse(text);
-    const id = this.log.newId();
-    const made = ProblemSchema.safeParse({
-      id,
-      revision: id,
-      title: isLink ? titleOfLink(text) : text,
-      techniques: [this.technique()],
-      difficulty: this.advice().level,
-      link: isLink ? text : null,
-      createdAt: this.clock.now(),
-    });
-    if (!made.success) {
-      this.fault.set(
-        'This cannot be kept: a title has at most 300 letters, a link begins with https:// and has no spaces.',
-      );
-      return null;
-    }
-    if (!(await this.log.saveProblem(made.data, `Kept ${made.data.title} for later`))) return null;
+    const [line] = this.log.plannedLines(text.includes('#') ? text : `${text} #${this.technique()}`);
+    const records = line?.records;
+    const wasSat = records !== null && records !== undefined && this.log.sittingsOf().has(records.problemId);
+    this.fault.set(wasSat ? 'You have this problem already.' : (line?.fault ?? null));
+    if (!records || wasSat || !(await this.log.savePlanned([records], `Kept ${records.title} for later`))) return null;
     this.found.set('');
-    this.fault.set(null);
-    return made.data;
+    return records.problemId;
   }
 }
