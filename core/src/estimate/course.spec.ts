@@ -25,7 +25,7 @@ describe('what was practised', () => {
   const worked: Worked = { memory: { halfLife: 8, since: 0 }, quality: 1, again: 0 };
   const usual: WayOfLearning = { memory: 1, resolving: 0.5 };
   const amountAt = (practised: Practised, technique: string, day: number, way = usual): number =>
-    practised.practiceAt(technique === '' ? [] : creditsOf([technique]), day, way).amount;
+    practised.amountAt(technique, day, way);
 
   it('is the same by the day as at a moment, right after a sitting', () => {
     const practised = new Practised();

@@ -66,8 +66,7 @@ export class Course {
   }
 
   private strengthOn(technique: TechniqueId, day: number): Gaussian {
-    const { amount } = this.practised.practiceOn([{ technique, share: 1 }], day, this.person());
-    return this.model.strengthOf(technique, amount, day);
+    return this.model.strengthOf(technique, this.practised.amountOn(technique, day, this.person()), day);
   }
 
   person(): Person {
@@ -75,12 +74,11 @@ export class Course {
   }
 
   strengthOf(technique: TechniqueId, day: number): Gaussian {
-    const { amount } = this.practised.practiceAt([{ technique, share: 1 }], day, this.person());
-    return this.model.strengthOf(technique, amount, day);
+    return this.model.strengthOf(technique, this.practised.amountAt(technique, day, this.person()), day);
   }
 
   overall(day: number): Gaussian {
-    return this.model.overall(this.practised.practiceAt([], day, this.person()).amount);
+    return this.model.overall(this.practised.amountAt(null, day, this.person()));
   }
 
   /** What is left of a problem; null for one that was never sat. */

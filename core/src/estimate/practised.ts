@@ -1,4 +1,5 @@
 import type { ProblemId } from '../log/problem';
+import type { TechniqueId } from '../log/technique';
 import { practiceOf, practiceSlope } from './readiness';
 import type { Credit } from './strength';
 import { type WayOfLearning, type Worked, thereOn } from './worked';
@@ -31,9 +32,14 @@ export class Practised {
     return weighed(credits, (technique) => this.sumsOn(technique, day, way));
   }
 
-  /** The same at any moment, computed again and leaving nothing behind. */
-  practiceAt(credits: readonly Credit[], day: number, way: WayOfLearning): Practice {
-    return weighed(credits, (technique) => sumsOf(this.byTechnique.get(technique)?.lenders ?? [], day, way));
+  /** How far one technique is practised on a day: the amount of `practiceOn`. */
+  amountOn(technique: TechniqueId, day: number, way: WayOfLearning): number {
+    return practiceOf(this.sumsOn(technique, day, way).lent);
+  }
+
+  /** The same at any moment, computed again and leaving nothing behind; without a technique, that of untagged problems. */
+  amountAt(technique: TechniqueId | null, day: number, way: WayOfLearning): number {
+    return practiceOf(sumsOf(this.byTechnique.get(technique ?? untagged)?.lenders ?? [], day, way).lent);
   }
 
   /** Notes what is left of a problem after a sitting. */
@@ -83,7 +89,8 @@ const nothing: Sums = { lent: 0, byResolving: 0 };
 const noTechnique = [{ technique: untagged, share: 1 }] as const;
 
 function weighed(credits: readonly Credit[], sumsFor: (technique: string) => Sums): Practice {
-  let [amount, byResolving] = [0, 0];
+  let amount = 0;
+  let byResolving = 0;
   for (const { technique, share } of credits.length > 0 ? credits : noTechnique) {
     const sums = sumsFor(technique);
     amount += share * practiceOf(sums.lent);
@@ -93,7 +100,8 @@ function weighed(credits: readonly Credit[], sumsFor: (technique: string) => Sum
 }
 
 function sumsOf(lenders: readonly Lender[], day: number, way: WayOfLearning): Sums {
-  let [lent, byResolving] = [0, 0];
+  let lent = 0;
+  let byResolving = 0;
   for (const { noted, share } of lenders) {
     const { quality, again } = noted.worked;
     const there = share * thereOn(noted.worked, day, way);

@@ -127,17 +127,18 @@ export class StrengthModel {
 
   /** Log-odds of an unaided solve in time of an unseen medium problem of this technique on a day. */
   strengthOf(technique: TechniqueId, practised: number, day: number): Gaussian {
-    return this.combine({
-      ...unseen,
-      credits: [{ technique, share: 1 }],
-      practised: { amount: practised, byResolving: 0 },
-      day,
-    });
+    const person = this.personAt(practised);
+    const family = this.familyStateOf(technique);
+    const own = this.techniqueAt(technique, day);
+    return {
+      mean: person.mean + family.mean + own.mean,
+      variance: person.variance + family.variance + own.variance,
+    };
   }
 
   /** The person's level where no technique is known. */
   overall(practised: number): Gaussian {
-    return this.combine({ ...unseen, credits: [], practised: { amount: practised, byResolving: 0 }, day: 0 });
+    return this.personAt(practised);
   }
 
   person(): Person {
@@ -156,24 +157,44 @@ export class StrengthModel {
     };
   }
 
+  /** Log-odds on a medium problem that the person brings to whatever is practised so far. */
+  private personAt(practised: number): Gaussian {
+    const { mean, covariance } = this;
+    return {
+      mean: entry(mean, level) + practised * entry(mean, lend),
+      variance:
+        entry(covariance, at(level, level)) +
+        practised * (2 * entry(covariance, at(level, lend)) + practised * entry(covariance, at(lend, lend))),
+    };
+  }
+
   private takeEvidence(coming: Coming, { evidence, isOwn }: Shown): number {
-    const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
+    const parts = this.partsOf(coming);
+    const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming, parts));
     const slopes = this.slopesOf(coming, byStrength, byMemory);
     const surprise = isOwn ? evidence - chance : Math.min(evidence - chance, 0);
-    this.correct(coming, slopes, byStrength, surprise, (chance * (1 - chance)) / informativeness[coming.kind]);
+    this.correct(
+      coming.day,
+      parts,
+      slopes,
+      byStrength,
+      surprise,
+      (chance * (1 - chance)) / informativeness[coming.kind],
+    );
     return chance;
   }
 
   /** The logarithm of the pace is expected to change with the chance, by how much is learned for the person. */
   private takePace(coming: Coming, seen: number): void {
     const { least, noise } = paceParameters;
-    const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming));
+    const parts = this.partsOf(coming);
+    const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming, parts));
     const byChance = this.mean[quicker] ?? 0;
     const slopes = this.slopesOf(coming, byStrength * byChance, byMemory * byChance);
     slopes[pace] = 1;
     slopes[quicker] = chance;
     const surprise = Math.log(Math.max(seen, least)) - (this.mean[pace] ?? 0) - byChance * chance;
-    this.correct(coming, slopes, byStrength * byChance, surprise, noise ** 2 / informativeness[coming.kind]);
+    this.correct(coming.day, parts, slopes, byStrength * byChance, surprise, noise ** 2 / informativeness[coming.kind]);
   }
 
   /**
@@ -181,20 +202,20 @@ export class StrengthModel {
    * with the person's quantities and by `byStrength` with the techniques, and varies by `noise` of its own.
    */
   private correct(
-    coming: Coming,
+    day: number,
+    parts: readonly Part[],
     slopes: readonly number[],
     byStrength: number,
     surprise: number,
     noise: number,
   ): void {
     const together = this.times(slopes);
-    const parts = this.partsOf(coming);
     let variance = noise + dot(slopes, together);
     for (const { state, share } of parts) variance += (share * byStrength) ** 2 * state.variance;
     for (const { map, key, state, share } of parts) {
       const gain = (state.variance * share * byStrength) / variance;
       const moved = { mean: state.mean + gain * surprise, variance: state.variance * (1 - gain * share * byStrength) };
-      map.set(key, { state: moved, day: coming.day });
+      map.set(key, { state: moved, day });
     }
     this.moveBy(together, surprise / variance, variance);
     this.known = null;
@@ -215,11 +236,11 @@ export class StrengthModel {
   }
 
   /** Log-odds of an unseen problem like this one. */
-  private combine(coming: Coming): Gaussian {
+  private combine(coming: Coming, parts: readonly Part[]): Gaussian {
     const features = this.features(coming);
     let mean = dot(features, this.mean);
     let variance = dot(features, this.times(features));
-    for (const { state, share } of this.partsOf(coming)) {
+    for (const { state, share } of parts) {
       mean += share * state.mean;
       variance += share * share * state.variance;
     }
@@ -238,26 +259,26 @@ export class StrengthModel {
     return slopes;
   }
 
+  /** The covariance times a vector; most places of a vector are empty. */
   private times(vector: readonly number[]): number[] {
-    const product: number[] = [];
-    for (let row = 0; row < size; row++) {
-      let sum = 0;
-      for (let column = 0; column < size; column++)
-        sum += (this.covariance[at(row, column)] ?? 0) * (vector[column] ?? 0);
-      product.push(sum);
-    }
+    const product = new Array<number>(size).fill(0);
+    vector.forEach((value, column) => {
+      if (value === 0) return;
+      for (let row = 0; row < size; row++)
+        product[row] = entry(product, row) + value * entry(this.covariance, at(row, column));
+    });
     return product;
   }
 
   private moveBy(together: readonly number[], step: number, variance: number): void {
-    for (let row = 0; row < size; row++) {
-      const part = together[row] ?? 0;
-      this.mean[row] = (this.mean[row] ?? 0) + part * step;
+    together.forEach((part, row) => {
+      if (part === 0) return;
+      this.mean[row] = entry(this.mean, row) + part * step;
       for (let column = 0; column < size; column++) {
         const place = at(row, column);
-        this.covariance[place] = (this.covariance[place] ?? 0) - (part * (together[column] ?? 0)) / variance;
+        this.covariance[place] = entry(this.covariance, place) - (part * entry(together, column)) / variance;
       }
-    }
+    });
     this.mean[lend] = Math.max(this.mean[lend] ?? 0, personParameters.lend.least);
     this.mean[quicker] = Math.min(this.mean[quicker] ?? 0, 0);
   }
@@ -270,9 +291,13 @@ export class StrengthModel {
       const family = this.familyOf(technique);
       const known = parts.find(({ map, key }) => map === this.families && key === family);
       if (known) known.share += share;
-      else parts.push({ map: this.families, key: family, state: this.families.get(family)?.state ?? newFamily, share });
+      else parts.push({ map: this.families, key: family, state: this.familyStateOf(technique), share });
     }
     return parts;
+  }
+
+  private familyStateOf(technique: TechniqueId): Gaussian {
+    return this.families.get(this.familyOf(technique))?.state ?? newFamily;
   }
 
   private techniqueAt(technique: TechniqueId, day: number): Gaussian {
@@ -314,16 +339,18 @@ interface Part {
 const newFamily: Gaussian = { mean: 0, variance: parameters.familyVariance };
 const newTechnique: Gaussian = { mean: 0, variance: parameters.techniqueVariance };
 
-const unseen = { kind: 'first-solve', difficulty: 'medium', memory: null } as const;
-
 function at(row: number, column: number): number {
   return row * size + column;
 }
 
 function dot(a: readonly number[], b: ArrayLike<number>): number {
-  let sum = 0;
-  for (let index = 0; index < a.length; index++) sum += (a[index] ?? 0) * (b[index] ?? 0);
-  return sum;
+  return a.reduce((sum, value, index) => (value === 0 ? sum : sum + value * entry(b, index)), 0);
+}
+
+function entry(values: ArrayLike<number>, index: number): number {
+  const value = values[index];
+  if (value === undefined) throw new RangeError(`no entry ${index} among ${values.length}`);
+  return value;
 }
 
 /** Nothing is ever certain: keeps a chance from making one sitting decide everything. */

@@ -1,6 +1,7 @@
 import type { Estimates, MixUp, ProblemEstimate } from '../estimate/estimate';
 import { isFullKind } from '../estimate/worked';
 import type { TechniqueId } from '../log/technique';
+import type { Calendar } from './calendar';
 import type { Placement } from './candidate';
 import type { Target } from './horizon';
 import { needByTechnique } from './needs';
@@ -44,8 +45,8 @@ export function placeDuties(
   const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
   const needs = new Needs(estimates, schedule.targets, goal);
   for (const due of mixUpsDue(tracks, estimates, needs)) place(due, schedule, daysBefore, placed);
-  const spent = new Map<number, number>();
-  for (const due of byNeed(failedDue(tracks, estimates, needs))) placeClaim(due, schedule, daysBefore, placed, spent);
+  const room = new ClaimRoom(schedule.calendar);
+  for (const due of byNeed(failedDue(tracks, estimates, needs))) placeClaim(due, schedule, daysBefore, placed, room);
   for (const due of byNeed(firstReviewsDue(tracks, estimates, needs))) place(due, schedule, daysBefore, placed);
   return placed;
 }
@@ -131,32 +132,44 @@ function estimateOf({ candidate }: Track, estimates: Estimates): ProblemEstimate
 }
 
 /** Claims take no more than their share of each week, but for the first one of it. */
-function placeClaim(
-  due: Due,
-  schedule: Schedule,
-  daysBefore: DaysBefore,
-  placed: Duties,
-  spent: Map<number, number>,
-): void {
-  const { calendar } = schedule;
-  const hasShare = (day: number, minutes: number): boolean => {
-    const week = Math.floor(day / 7);
-    const given = Array.from({ length: 7 }, (_, index) => calendar.minutesOn(week * 7 + index));
-    const most = claims.shareOfWeek * given.reduce((sum, it) => sum + it, 0);
-    const before = spent.get(week) ?? 0;
-    return before === 0 || before + minutes <= most;
-  };
-  // What finds no room in its days comes as soon as there is some.
-  const placement = place(
-    { ...due, to: Math.max(due.to, calendar.length - 1) },
-    schedule,
-    daysBefore,
-    placed,
-    hasShare,
-  );
-  if (!placement) return;
-  const week = Math.floor(placement.day / 7);
-  spent.set(week, (spent.get(week) ?? 0) + placement.minutes);
+class ClaimRoom {
+  private readonly left: number[] = [];
+  private readonly isTaken: boolean[] = [];
+
+  constructor(calendar: Calendar) {
+    for (let day = 0; day < calendar.length; day++) {
+      const week = weekOf(day);
+      this.left[week] = (this.left[week] ?? 0) + claims.shareOfWeek * calendar.minutesOn(day);
+    }
+  }
+
+  has(day: number, minutes: number): boolean {
+    const week = weekOf(day);
+    return !this.isTaken[week] || minutes <= (this.left[week] ?? 0);
+  }
+
+  hasAny(minutes: number): boolean {
+    return this.left.some((left, week) => !this.isTaken[week] || minutes <= left);
+  }
+
+  take({ day, minutes }: Placement): void {
+    const week = weekOf(day);
+    this.isTaken[week] = true;
+    this.left[week] = (this.left[week] ?? 0) - minutes;
+  }
+}
+
+function weekOf(day: number): number {
+  return Math.floor(day / 7);
+}
+
+/** What finds no room in its days comes as soon as there is some. */
+function placeClaim(due: Due, schedule: Schedule, daysBefore: DaysBefore, placed: Duties, room: ClaimRoom): void {
+  const minutes = kindsOn(due.track, due.from).find(({ kind }) => kind === due.kind)?.minutes ?? Infinity;
+  if (!room.hasAny(minutes)) return;
+  const to = Math.max(due.to, schedule.calendar.length - 1);
+  const placement = place({ ...due, to }, schedule, daysBefore, placed, (day) => room.has(day, minutes));
+  if (placement) room.take(placement);
 }
 
 function place(
@@ -166,16 +179,23 @@ function place(
   placed: Duties,
   mayTake: (day: number, minutes: number) => boolean = () => true,
 ): Placement | null {
-  const days = Array.from({ length: Math.max(to - from + 1, 0) }, (_, index) => from + index);
-  const before = new Set(daysBefore(track));
-  for (const day of [...days.filter((it) => before.has(it)), ...days]) {
+  const last = Math.min(to, schedule.calendar.length - 1);
+  const placeOn = (day: number): Placement | null => {
     const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes;
-    if (minutes === undefined || day >= schedule.calendar.length || !mayTake(day, minutes)) continue;
+    if (minutes === undefined || !mayTake(day, minutes)) return null;
     const placement: Placement = { day, kind, minutes };
-    if (!schedule.allows(track, placement)) continue;
+    if (!schedule.allows(track, placement)) return null;
     schedule.put(track, placement);
     placed.set(placement, duty);
     return placement;
+  };
+  for (const day of daysBefore(track)) {
+    const placement = day >= from && day <= last ? placeOn(day) : null;
+    if (placement) return placement;
+  }
+  for (let day = from; day <= last; day++) {
+    const placement = placeOn(day);
+    if (placement) return placement;
   }
   return null;
 }

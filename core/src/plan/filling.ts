@@ -3,11 +3,12 @@ import type { TechniqueId } from '../log/technique';
 import { type Day, daysBetween, millisecondsPerDay } from '../log/time';
 import type { Candidate, KindMinutes, Placement, PlannedBefore } from './candidate';
 import { type Duties, placeDuties } from './duties';
-import { fillGreedily, followUpOf, openNext, quickGain } from './greedy';
+import { fillGreedily, followUpOf, openNext } from './greedy';
 import { planParameters } from './parameters';
 import type { Plan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
+import type { Promising } from './promising';
 import type { Schedule } from './schedule';
-import { type Track, kindsOn, trackOf } from './track';
+import { type Track, kindsOn } from './track';
 
 /** A filled calendar. */
 export interface Filling {
@@ -76,12 +77,14 @@ export class PreviousPlan {
 /** All that a calendar is filled from. */
 export interface Supply {
   readonly input: PlanInput;
-  readonly candidates: readonly Candidate[];
+  /** Without any placement; a filling changes copies of them. */
+  readonly tracks: readonly Track[];
   readonly choices: ReadonlyMap<string, Choice>;
   readonly today: Day;
   readonly previous: PreviousPlan;
   /** Techniques below the goal, those that the interviews need most first. */
   readonly needs: readonly TechniqueId[];
+  readonly promising: Promising;
 }
 
 /**
@@ -89,9 +92,9 @@ export interface Supply {
  * rest by the largest gain.
  */
 export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Filling {
-  const { input, candidates, previous } = supply;
-  const { targets, way, calendar } = schedule;
-  const tracks = candidates.map((it) => trackOf(it, targets, way));
+  const { input, previous } = supply;
+  const { calendar } = schedule;
+  const tracks = supply.tracks.map((track): Track => ({ ...track }));
   const unplaced: UnplacedPin[] = [];
   for (const track of [...tracks]) placePin(track, tracks, supply, schedule, unplaced);
   if (!keepsPlan) startWithNeediest(tracks, schedule, supply);
@@ -102,7 +105,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     keepPrevious(tracks, schedule, previous.part('ahead'));
     startWithNeediest(tracks, schedule, supply);
   }
-  const promising = mostPromising(tracks, schedule, calendar.totalLeft());
+  const promising = supply.promising.of(tracks, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {
     plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
     onProgress: input.onProgress ?? (() => true),
@@ -241,31 +244,4 @@ function placeOn(track: Track, day: number, kind: PlannedKind, schedule: Schedul
   if (!schedule.allows(track, placement)) return null;
   schedule.put(track, placement);
   return placement;
-}
-
-/** The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway to the first and to the last target. */
-function mostPromising(tracks: readonly Track[], schedule: Schedule, minutes: number): Track[] {
-  const { least, minutesEach } = planParameters.promising;
-  const enough = Math.max(least, Math.ceil(minutes / minutesEach));
-  if (tracks.length <= enough) return [...tracks];
-  const { targets } = schedule;
-  const days = new Set([targets[0], targets.at(-1)].map((target) => Math.floor((target?.day ?? 0) / 2)));
-  const scored = tracks.map((track) => ({ track, score: quickScore(track, days, schedule) }));
-  return scored
-    .sort((a, b) => b.score - a.score)
-    .slice(0, enough)
-    .map(({ track }) => track);
-}
-
-function quickScore(track: Track, days: ReadonlySet<number>, schedule: Schedule): number {
-  const { candidate } = track;
-  let best = 0;
-  for (const halfway of days) {
-    const day = Math.max(halfway, candidate.notBefore);
-    for (const { kind, minutes } of kindsOn(track, day)) {
-      const lent = schedule.lentWith(track, { day, kind, minutes });
-      best = Math.max(best, quickGain(track, lent, minutes, schedule.outlook));
-    }
-  }
-  return best;
 }

@@ -1,6 +1,5 @@
 import { recallParameters, teaching, transferParameters } from '../estimate/parameters';
 import { type Memory, mostGrowth, recallAt, scaled } from '../estimate/recall';
-import { type WayOfLearning, type Worked, lentOn } from '../estimate/worked';
 import type { Calendar } from './calendar';
 import { type Candidate, type Placement, lentAtTargets, sittingKindOf, withPlacement } from './candidate';
 import { planParameters } from './parameters';
@@ -14,6 +13,8 @@ const mostSequences = 1500;
 
 /** Reviews of a problem never lie nearer together. */
 const leastGap = planParameters.spacing.solved;
+
+const { kept } = transferParameters;
 
 /** A kind of review of one candidate, with what any number of them can do at most. */
 interface Kind {
@@ -139,10 +140,10 @@ export class OfferMaker {
         if (covers === 1) missing *= (1 - planParameters.qualityGained) ** count;
         added += count * covers * planParameters.freshEvidence;
       });
-      const best = { quality: Math.max(1 - missing, quality), again: again + added };
+      const taught = Math.max(1 - missing, quality) + way.resolving * (again + added);
       const lent = targets.map(({ time }, target) => {
         const recall = recallAt(latest(own, reviews, counts, target), time);
-        return lentOn({ ...best, memory: null }, time, way) + recall * recalledPart(best, way);
+        return taught * (kept + (1 - kept) * recall);
       });
       yield { loads, lent };
     }
@@ -255,12 +256,6 @@ function latest(
   }
   apart += uncovered * memory.since;
   return { halfLife: Math.min(halfLife, most), since: Math.min(apart, ofKind) };
-}
-
-/** What is lent by recalling it for certain, beside what is there for good. */
-function recalledPart(best: Pick<Worked, 'quality' | 'again'>, way: WayOfLearning): number {
-  const { kept } = transferParameters;
-  return ((1 - kept) / kept) * lentOn({ ...best, memory: null }, 0, way);
 }
 
 /** All ways to take up to `most` things of so many kinds, but none at all. */

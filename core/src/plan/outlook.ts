@@ -36,6 +36,14 @@ export class Outlook {
     private readonly goal = 0,
   ) {}
 
+  /** The same as it stands now, to be changed on its own. */
+  copy(): Outlook {
+    const copy = new Outlook(this.estimates, this.targets, this.untaggedShare, this.goal);
+    for (const [technique, outlook] of this.outlooks) copy.outlooks.set(technique, { ...outlook });
+    for (const [technique, lent] of this.lent) copy.lent.set(technique, lent.slice());
+    return copy;
+  }
+
   /** Adds a share of what is lent today and at each target to what a technique has without any plan. */
   addBaseline(technique: TechniqueId | null, now: number, atTargets: readonly number[], share: number): void {
     this.known(technique).lentNow += now * share;

@@ -7,7 +7,6 @@ import type { TechniqueId } from '../log/technique';
 import { type Day, dayOf } from '../log/time';
 import { type Standing, standingOf } from './bound';
 import { Calendar, type GivenDay, type Placed } from './calendar';
-import { type Candidate, lentAtTargets } from './candidate';
 import { CandidateMaker } from './candidate-maker';
 import { changesBetween, missedIn } from './changes';
 import { readinessCurve } from './curve';
@@ -19,9 +18,10 @@ import { needsOf } from './needs';
 import { Outlook } from './outlook';
 import { planParameters } from './parameters';
 import type { Plan, PlanDay, PlanInput, PlanItem } from './plan';
+import { Promising } from './promising';
 import { reasonsFor } from './reasons';
 import { Schedule } from './schedule';
-import { type Track, creditsOrNone } from './track';
+import { type Track, creditsOrNone, trackOf } from './track';
 import { type WeighedDay, weighDay } from './weigh';
 
 /**
@@ -39,7 +39,9 @@ export class Planner {
   private readonly targets: readonly Target[];
   private readonly dates: readonly Day[];
   private readonly given: readonly GivenDay[];
-  private readonly candidates: readonly Candidate[];
+  /** All that can be planned, without any placement, and what is worth what then. */
+  private readonly unplanned: readonly Track[];
+  private readonly outlook: Outlook;
   private readonly filling: Filling;
   private readonly needs: readonly TechniqueId[];
   private known: Standing | null = null;
@@ -53,10 +55,19 @@ export class Planner {
     this.given = this.dates.map((date, day) => givenOn(date, log, day === 0 ? sittingsToday : []));
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
-    this.candidates = [...maker.reviews(), ...maker.fresh()];
+    this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) => trackOf(it, this.targets, estimates.person));
+    this.outlook = this.outlookUnplanned();
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
     const previous = new PreviousPlan(input.previous ?? null, this.dates, missedIn(input));
-    this.filling = this.best({ input, candidates: this.candidates, choices, today, previous, needs: this.needs });
+    this.filling = this.best({
+      input,
+      tracks: this.unplanned,
+      choices,
+      today,
+      previous,
+      needs: this.needs,
+      promising: new Promising(),
+    });
     this.plan = this.toPlan();
   }
 
@@ -81,33 +92,35 @@ export class Planner {
 
   /** The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling. */
   private best(supply: Supply): Filling {
-    const empty = this.emptySchedule();
     const afresh = fill(supply, this.emptySchedule(), false);
     if (supply.previous.isEmpty) return afresh;
     const kept = fill(supply, this.emptySchedule(), true);
     const isSameDay = this.input.previous?.days[0]?.date === supply.today;
     const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
-    const worthTelling = share * Math.max(afresh.value - empty.outlook.value(), 0);
+    const worthTelling = share * Math.max(afresh.value - this.outlook.value(), 0);
     return afresh.value > kept.value + worthTelling ? afresh : kept;
   }
 
-  /** Nothing is planned yet; what was worked so far counts. */
   private emptySchedule(): Schedule {
     const { targets } = this;
+    return new Schedule(new Calendar(this.given, targets), this.outlook.copy(), targets, this.input.estimates.person);
+  }
+
+  /** Nothing is planned yet; what was worked so far counts. */
+  private outlookUnplanned(): Outlook {
     const { estimates, log } = this.input;
-    const outlook = new Outlook(estimates, targets, planParameters.untaggedShare, log.settings.goal);
-    for (const candidate of this.candidates) {
+    const outlook = new Outlook(estimates, this.targets, planParameters.untaggedShare, log.settings.goal);
+    for (const { candidate, lent } of this.unplanned) {
       const now = lentOn(candidate.worked, 0, estimates.person);
-      const lent = lentAtTargets(candidate.worked, [], targets, estimates.person);
       for (const { technique, share } of creditsOrNone(candidate)) outlook.addBaseline(technique, now, lent, share);
     }
-    return new Schedule(new Calendar(this.given, targets), outlook, targets, estimates.person);
+    return outlook;
   }
 
   private toPlan(): Plan {
     const { targets, dates, filling } = this;
     const { outlook } = filling.schedule;
-    const dropped = this.emptySchedule().outlook;
+    const dropped = this.outlook;
     const { person } = this.input.estimates;
     const outlookOf = (technique: TechniqueId): TechniqueOutlook => outlook.outlookOf(technique);
     const days = this.days();
