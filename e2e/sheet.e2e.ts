@@ -235,7 +235,7 @@ test('a sheet goes out as Markdown and comes back the same, or with what was cha
   await lernen.bringFile('ballast-split.md', text.replace('it is what is left.', 'it is the rest.'));
   await expect(page.getByText(/entries: 0 added, 1 changed/)).toBeVisible();
   await lernen.bringFile('broken.md', text.replace('kind: slip', 'kind: whim'));
-  await expect(page.getByRole('alert')).toContainText(/broken\.md: Cannot read the sheet at line \d+/);
+  await expect(page.getByRole('alert')).toContainText(/broken\.md: Cannot read this file at line \d+/);
 
   await lernen.go('Problems');
   await page.getByRole('link', { name: 'Ballast Split' }).click();

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
+import { mkdir, mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -33,7 +33,7 @@ describe('lernen on the command line', () => {
   afterAll(() => rm(folder, { recursive: true, force: true }));
 
   it('checks an archive from a file and from standard input', async () => {
-    expect((await lernen(['check', file])).out).toMatch(/^sound: 60 problems/);
+    expect((await lernen(['check', file])).out).toMatch(/^sound: 66 problems/);
     const damaged = (await readFile(file, 'utf8')).replace('"difficulty":"hard"', '"difficulty":"grim"');
     const { code, out, err } = await lernen(['check', '-'], damaged);
     expect([code, out]).toEqual([1, '']);
@@ -125,22 +125,43 @@ describe('lernen on the command line', () => {
     expect(errors[3]?.err).toContain('“soon” is no time limit');
   }, 30_000);
 
+  it('tells what is kept for later, list by list, with what is done', async () => {
+    const { out } = await lernen(['lists', file]);
+    expect(out).toMatch(
+      /^Tidewater Course, week 9 until \d{4}-\d\d-\d\d: 2 of 5 solved\n {2}\[x\] Lowest Lamp Stack\n/,
+    );
+    expect(out).toContain('  [~] Lamp Window Peak\n  [ ] Rope Splice Ledger\n');
+    const report = JSON.parse((await lernen(['lists', file, '--json'])).out);
+    expect(report.lists.map((list: { title: string }) => list.title)).toEqual([
+      'Tidewater Course, week 9',
+      'Before Otterbridge',
+    ]);
+    expect(report.unlisted).toEqual([]);
+    const tables = join(folder, 'tables');
+    await mkdir(tables);
+    expect((await lernen(['convert', file, '--to', 'csv', '--out', tables])).code).toBe(0);
+    const [heading, first] = (await readFile(join(tables, 'lists.csv'), 'utf8')).split('\r\n');
+    expect(heading).toBe('list,until,place,problem id,title,difficulty,techniques,link,state');
+    expect(first).toMatch(/^"Tidewater Course, week 9",\d{4}-\d\d-\d\d,1,[0-9a-f-]{36},Lowest Lamp Stack,/);
+  }, 60_000);
+
   it('writes sheets as Markdown and makes the same archive of them again', async () => {
     const sheets = join(folder, 'sheets');
     expect(await lernen(['convert', file, '--to', 'markdown', '--out', sheets])).toEqual({ code: 0, out: '', err: '' });
     const names = await readdir(sheets);
-    expect(names).toHaveSize(60);
+    expect(names).toHaveSize(68);
     const { out } = await lernen(['convert', sheets, '--to', 'archive', '--as-of', asOf]);
     const [again, before] = [JSON.parse(out), JSON.parse(await readFile(file, 'utf8'))];
     const sorted = (records: { id: string }[]): unknown => [...records].sort((a, b) => (a.id < b.id ? -1 : 1));
     expect(sorted(again.problems)).toEqual(sorted(before.problems));
     expect(sorted(again.entries)).toEqual(sorted(before.entries));
+    expect(sorted(again.lists)).toEqual(sorted(before.lists));
     const damaged = join(sheets, names[0] ?? '');
     await writeFile(damaged, (await readFile(damaged, 'utf8')).replace('format: lernen-sheet', 'format: tale'));
     const { code, err } = await lernen(['convert', sheets, '--to', 'archive']);
     expect([code, err]).toEqual([
       1,
-      `lernen: ${damaged}: Cannot read the sheet at line 2: expected format: lernen-sheet.\n`,
+      `lernen: ${damaged}: Cannot read this file at line 2: expected format: lernen-sheet.\n`,
     ]);
     expect((await lernen(['convert', file, '--to', 'markdown'])).err).toContain('--out FOLDER');
   }, 60_000);

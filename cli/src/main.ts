@@ -19,7 +19,8 @@ import { planDays, reasonSentence } from '@lernen/core/plan';
 import { demoArchive } from '@lernen/demo';
 import { Command, InvalidArgumentError } from 'commander';
 import { type CostOptions, costReport, costText } from './cost';
-import { archiveFromSheets, writeSheets } from './sheets';
+import { archiveFromMarkdown, writeMarkdown } from './markdown';
+import { listsReport, listsText } from './lists';
 import { planText, quickText, techniquesText } from './text';
 
 interface AsOf {
@@ -97,6 +98,16 @@ program
   });
 
 program
+  .command('lists')
+  .description('problems kept for later: the lists with what is done, then what is on none')
+  .argument('<file>')
+  .option('--json', 'as JSON')
+  .action(async (file: string, { json }: AsOfJson) => {
+    const log = logFrom(await open(file));
+    print(json ? JSON.stringify(listsReport(log), null, 2) : listsText(listsReport(log)));
+  });
+
+program
   .command('convert')
   .description('write an archive in another open format, or sheets in Markdown as an archive')
   .argument('<file>', 'an archive; or a Markdown file, or a folder of them, to make an archive of')
@@ -105,8 +116,8 @@ program
   .option('--as-of <instant>', 'the moment an archive made of Markdown is exported at', readInstant)
   .action(async (file: string, { to, out, asOf = now() }: { to: string; out?: string } & AsOf) => {
     if (to === 'csv') await writeCsv(await open(file), out);
-    else if (to === 'markdown') await writeSheets(await open(file), out);
-    else if (to === 'archive') print(formatArchive(await archiveFromSheets(file, asOf)).trimEnd());
+    else if (to === 'markdown') await writeMarkdown(await open(file), out);
+    else if (to === 'archive') print(formatArchive(await archiveFromMarkdown(file, asOf)).trimEnd());
     else throw new LernenError('format', `Cannot convert to “${to}”; csv, markdown and archive are known.`);
   });
 
@@ -141,6 +152,7 @@ async function writeCsv(archive: Archive, out: string | undefined): Promise<void
   }
   await writeFile(join(out, 'problems.csv'), tables.problems);
   await writeFile(join(out, 'sittings.csv'), tables.sittings);
+  await writeFile(join(out, 'lists.csv'), tables.lists);
 }
 
 async function open(file: string): Promise<Archive> {

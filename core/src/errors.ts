@@ -57,7 +57,7 @@ export class MarkdownError extends LernenError {
     readonly line: number,
     readonly expected: string,
   ) {
-    super('markdown', `Cannot read the sheet at line ${line}: expected ${expected}.`);
+    super('markdown', `Cannot read this file at line ${line}: expected ${expected}.`);
   }
 }
 

@@ -1,6 +1,6 @@
 import { formatArchive, readArchive } from '@lernen/core/archive';
 import { estimateLog } from '@lernen/core/estimate';
-import { daysBetween, endOfDay, logFrom } from '@lernen/core/log';
+import { byProblem, daysBetween, endOfDay, listedProblems, logFrom } from '@lernen/core/log';
 import { planDays } from '@lernen/core/plan';
 import { demoArchive } from './index';
 
@@ -17,7 +17,7 @@ describe('the demo', () => {
   });
 
   it('has about sixty problems, two hundred sittings over ten weeks, and three interviews to come', () => {
-    expect(log.problems.length).toBe(60);
+    expect(log.problems.length).toBe(66);
     expect(log.sittings.length).toBeGreaterThan(170);
     expect(log.sittings.length).toBeLessThanOrEqual(200);
     expect(log.interviews.filter((it) => it.at > now)).toHaveSize(3);
@@ -34,6 +34,21 @@ describe('the demo', () => {
     expect(estimates.mixUps.length).withContext('mix-ups').toBeGreaterThan(0);
     expect(log.sittings.some((it) => it.result === 'abandoned')).toBeTrue();
     expect(log.sittings.some((it) => it.slips.includes('cost-misstated'))).toBeTrue();
+  });
+
+  it('has a list for the next days with solved, begun and planned problems on it', () => {
+    const [homework, other] = log.lists;
+    if (!homework || !other) throw new Error('no lists');
+    expect(daysBetween(now.slice(0, 10), homework.until ?? '')).toBe(3);
+    expect(other.until).toBeNull();
+    const byId = new Map(log.problems.map((problem) => [problem.id, problem]));
+    expect(listedProblems(homework, byId, byProblem(log.sittings)).map(({ state }) => state)).toEqual([
+      'solved',
+      'solved',
+      'begun',
+      'planned',
+      'planned',
+    ]);
   });
 
   it('gets a plan that fills today', () => {

@@ -6,7 +6,9 @@ import {
   type Instant,
   type Interview,
   type Problem,
+  type ProblemList,
   type Result,
+  type Settings,
   type Sitting,
   type SittingKind,
   type Slip,
@@ -17,6 +19,7 @@ import {
   instantAt,
   noCost,
 } from '@lernen/core/log';
+import { plannedLists, plannedProblems } from './planned';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
 import { SeededRandom, countingIds } from './random';
 import { demoEntries } from './sheets';
@@ -92,22 +95,27 @@ class DemoWriter {
     }
     const met = problems.filter((problem) => problem !== undefined);
     const byTitle = new Map(met.map(({ title, id }) => [title, id]));
+    const interviews = this.interviews();
+    const entries = demoEntries(
+      (title) => byTitle.get(title),
+      () => this.newId(),
+    );
+    const settings: Settings = {
+      ...defaultSettings,
+      revision: this.newId(),
+      exceptions: { [addDays(this.today, 5)]: 0, [addDays(this.today, 12)]: 90 },
+    };
+    const all = [...met, ...this.planned()];
     return archiveFrom(
       {
-        problems: met,
+        problems: all,
         sittings: this.sittings,
         techniques: [],
-        interviews: this.interviews(),
+        interviews,
         choices: [],
-        entries: demoEntries(
-          (title) => byTitle.get(title),
-          () => this.newId(),
-        ),
-        settings: {
-          ...defaultSettings,
-          revision: this.newId(),
-          exceptions: { [addDays(this.today, 5)]: 0, [addDays(this.today, 12)]: 90 },
-        },
+        lists: this.lists(all),
+        entries,
+        settings,
       },
       this.asOf,
     );
@@ -248,6 +256,38 @@ class DemoWriter {
   private feltFor({ difficulty }: DemoProblem, isGood: boolean): number {
     const stated = { easy: 2, medium: 3, hard: 4 }[difficulty];
     return Math.min(Math.max(stated + this.random.between(-1, 1) + (isGood ? 0 : 1), 1), 5);
+  }
+
+  /** Kept for later some days ago; they come last, so that they change nothing of what was worked. */
+  private planned(): Problem[] {
+    const createdAt = instantAt(addDays(this.today, -4), '21:00', this.zone);
+    const at = Date.parse(createdAt);
+    return plannedProblems.map((problem) => ({
+      ...problem,
+      id: this.newId(at),
+      revision: this.newId(at),
+      deleted: false,
+      cost: noCost,
+      employer: null,
+      link: null,
+      note: '',
+      createdAt,
+    }));
+  }
+
+  private lists(problems: readonly Problem[]): ProblemList[] {
+    const createdAt = instantAt(addDays(this.today, -4), '21:05', this.zone);
+    const at = Date.parse(createdAt);
+    const idOf = (title: string): string[] => problems.flatMap((it) => (it.title === title ? [it.id] : []));
+    return plannedLists.map(({ title, days, problems: titles }) => ({
+      id: this.newId(at),
+      revision: this.newId(at),
+      deleted: false,
+      title,
+      until: days === null ? null : addDays(this.today, days),
+      problems: titles.flatMap(idOf),
+      createdAt,
+    }));
   }
 
   private interviews(): Interview[] {

@@ -5,7 +5,7 @@ import { ArchiveError } from '../errors';
 import { emptyEntry } from '../log/entry';
 import { type StoredRecords, noRecords } from '../log/log';
 import { defaultSettings } from '../log/settings';
-import { makeInterview, makeProblem, makeSitting, newId, now } from '../testing/make';
+import { makeInterview, makeList, makeProblem, makeSitting, newId, now } from '../testing/make';
 import { archiveFrom, formatArchive, readArchive } from './archive';
 import { csvTables } from './csv-export';
 import { mergeRecords } from './merge';
@@ -31,6 +31,7 @@ const records: fc.Arbitrary<StoredRecords> = fc
       sittings,
       entries: problems.map(({ id, note }) => emptyEntry('observation', id, newId(), { text: note })),
       interviews: [makeInterview(9, { mix: { heap: 2 } })],
+      lists: [makeList(problems, { until: '2026-12-04' })],
       settings: { ...defaultSettings, revision: newId() },
     };
   });
@@ -56,13 +57,16 @@ describe('the archive', () => {
     );
   });
 
-  it('brings a file of the first version up, and writes the second', async () => {
-    const text = await readFile(fileURLToPath(new URL('./archive-version-1.json', import.meta.url)), 'utf8');
-    const archive = readArchive(text);
-    expect([archive.version, archive.entries, archive.problems.length, archive.sittings.length]).toEqual([2, [], 1, 1]);
-    expect(archive.settings?.language).toBeNull();
-    expect(readArchive(formatArchive(archive))).toEqual(archive);
-  });
+  for (const version of [1, 2])
+    it(`brings a file of version ${version} up, and writes the newest`, async () => {
+      const path = fileURLToPath(new URL(`./archive-version-${version}.json`, import.meta.url));
+      const archive = readArchive(await readFile(path, 'utf8'));
+      const { problems, sittings, entries, lists } = archive;
+      expect([archive.version, problems.length, sittings.length]).toEqual([3, 1, 1]);
+      expect([entries.length, lists.length]).toEqual([version === 1 ? 0 : 1, 0]);
+      expect(archive.settings?.language).toBeNull();
+      expect(readArchive(formatArchive(archive))).toEqual(archive);
+    });
 
   it('merged into nothing gives everything, merged again changes nothing', () => {
     fc.assert(
@@ -97,7 +101,7 @@ describe('the archive', () => {
     expect(faultsIn(text)).toEqual([]);
     expect(faultsIn(text.slice(0, -20))).toEqual([jasmine.stringMatching(/^: /)]);
     expect(faultsIn('[]')).toEqual(['format: must be "lernen-archive"']);
-    expect(faultsIn(text.replace('"version": 2', '"version": 9'))).toEqual(['version: is 9, at most 2 can be read']);
+    expect(faultsIn(text.replace('"version": 3', '"version": 9'))).toEqual(['version: is 9, at most 3 can be read']);
     expect(faultsIn(text.replace('"minutes":25', '"minutes":"soon"'))).toEqual([
       jasmine.stringMatching(/^sittings\[0\]\.minutes: /),
     ]);
@@ -129,6 +133,6 @@ describe('the CSV tables', () => {
     expect(problems.split('\r\n')[1]).toContain('"Tide, ""Gauge""",medium,Heap; Greedy choice');
     expect(problems).toContain('"one\ntwo"');
     expect(sittings.split('\r\n')[1]).toContain(',2026-11-21,00:30,first-solve,7,');
-    expect(csvTables(logFrom(noRecords), 'UTC')).toEqual({ problems: '', sittings: '' });
+    expect(csvTables(logFrom(noRecords), 'UTC')).toEqual({ problems: '', sittings: '', lists: '' });
   });
 });

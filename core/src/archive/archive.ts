@@ -6,13 +6,14 @@ import { listOf, orNull } from '../log/fields';
 import { InterviewSchema } from '../log/interview';
 import type { StoredRecords } from '../log/log';
 import { ProblemSchema } from '../log/problem';
+import { ProblemListSchema } from '../log/problem-list';
 import { SettingsSchema } from '../log/settings';
 import { SittingSchema } from '../log/sitting';
 import { TechniqueSchema } from '../log/technique';
 import { type Instant, InstantSchema } from '../log/time';
 
 export const archiveFormat = 'lernen-archive';
-export const archiveVersion = 2;
+export const archiveVersion = 3;
 
 /** Everything a person has, in one file. docs/file-format.md describes it, docs/lernen-archive.schema.json fixes it. */
 export const ArchiveSchema = z.strictObject({
@@ -26,6 +27,8 @@ export const ArchiveSchema = z.strictObject({
   techniques: listOf(TechniqueSchema),
   interviews: listOf(InterviewSchema),
   choices: listOf(ChoiceSchema),
+  /** Rows of problems for later. A problem that was removed stays named. */
+  lists: listOf(ProblemListSchema),
   /** What the sheets of the problems hold. */
   entries: listOf(EntrySchema),
   settings: orNull(SettingsSchema),
@@ -42,6 +45,7 @@ export function archiveFrom(stored: StoredRecords, exportedAt: Instant): Archive
     techniques: [...stored.techniques],
     interviews: [...stored.interviews],
     choices: [...stored.choices],
+    lists: [...stored.lists],
     entries: [...stored.entries],
     settings: stored.settings,
   };
@@ -75,7 +79,7 @@ export function readArchive(text: string): Archive {
       [{ path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` }],
     );
   }
-  const parsed = ArchiveSchema.safeParse(version === 1 ? fromVersion1(value) : value);
+  const parsed = ArchiveSchema.safeParse(broughtUp(value, version));
   const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
   if (!parsed.success || faults.length > 0) {
     const count =
@@ -89,9 +93,20 @@ export function readArchive(text: string): Archive {
   return parsed.data;
 }
 
+/** An archive of an older version as one of this version. */
+function broughtUp(value: object, version: unknown): object {
+  const second = version === 1 ? fromVersion1(value) : value;
+  return version === 1 || version === 2 ? fromVersion2(second) : second;
+}
+
 /** Version 1 knew no sheets. */
 function fromVersion1(value: object): object {
   return { ...value, version: 2, entries: [] };
+}
+
+/** Version 2 knew no lists. */
+function fromVersion2(value: object): object {
+  return { ...value, version: 3, lists: [] };
 }
 
 /** Zod's issues as paths and reasons. */

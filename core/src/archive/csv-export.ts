@@ -1,17 +1,22 @@
 import Papa from 'papaparse';
-import type { Log } from '../log/log';
+import { type Log, byProblem } from '../log/log';
+import { listedProblems } from '../log/problem-list';
 import { type Zone, clockOf, dayOf } from '../log/time';
 
-/** The two tables of a log as CSV after RFC 4180: comma, CRLF, quotes where needed. */
+/** The tables of a log as CSV after RFC 4180: comma, CRLF, quotes where needed. */
 export interface CsvTables {
   readonly problems: string;
   readonly sittings: string;
+  /** A row for each problem on a list. */
+  readonly lists: string;
 }
 
-/** Writes problems and sittings. Days and clock times are those of `zone`. */
+/** Writes problems, sittings and lists. Days and clock times are those of `zone`. */
 export function csvTables(log: Log, zone: Zone): CsvTables {
   const names = new Map(log.techniques.map((technique) => [technique.id, technique.name]));
   const titles = new Map(log.problems.map((problem) => [problem.id, problem.title]));
+  const byId = new Map(log.problems.map((problem) => [problem.id, problem]));
+  const sittingsOf = byProblem(log.sittings);
   const nameOf = (id: string | null): string => (id === null ? '' : (names.get(id) ?? id));
   return {
     problems: unparse(
@@ -53,6 +58,21 @@ export function csvTables(log: Log, zone: Zone): CsvTables {
         twist: sitting.twist ?? '',
         note: sitting.note,
       })),
+    ),
+    lists: unparse(
+      log.lists.flatMap((list) =>
+        listedProblems(list, byId, sittingsOf).map(({ problem, state }, index) => ({
+          list: list.title,
+          until: list.until ?? '',
+          place: index + 1,
+          'problem id': problem.id,
+          title: problem.title,
+          difficulty: problem.difficulty ?? '',
+          techniques: problem.techniques.map(nameOf).join('; '),
+          link: problem.link ?? '',
+          state,
+        })),
+      ),
     ),
   };
 }

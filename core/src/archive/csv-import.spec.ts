@@ -11,20 +11,25 @@ import {
   readMinutesCell,
   readResultCell,
 } from './csv-cells';
-import { type CsvImport, failuresCsv, fallbackDayFor, guessMapping, importCsv, readCsvSheet } from './csv-import';
+import { csvTables } from './csv-export';
+import { type CsvImport, type CsvImportOptions, failuresCsv, importCsv } from './csv-import';
+import { fallbackDayFor, guessMapping, guessRowsAre, readCsvSheet } from './csv-sheet';
 
 const valueOf = <T>(cell: Cell<T>): T | null | string => ('value' in cell ? cell.value : 'unreadable');
 
-function bring(text: string, log: Log = makeLog()): CsvImport {
+const options: Omit<CsvImportOptions, 'mapping'> = {
+  dateOrder: 'day-first',
+  fallbackDay: '2026-11-01',
+  rowsAre: 'sittings',
+  listTitle: '',
+  now,
+  zone: 'UTC',
+  newId,
+};
+
+function bring(text: string, log: Log = makeLog(), part: Partial<CsvImportOptions> = {}): CsvImport {
   const sheet = readCsvSheet(text);
-  return importCsv(sheet, log, {
-    mapping: guessMapping(sheet),
-    dateOrder: 'day-first',
-    fallbackDay: '2026-11-01',
-    now,
-    zone: 'UTC',
-    newId,
-  });
+  return importCsv(sheet, log, { ...options, mapping: guessMapping(sheet), ...part });
 }
 
 describe('cells of a spreadsheet', () => {
@@ -120,11 +125,11 @@ describe('importing a spreadsheet', () => {
       ['Möwen; gezählt', 'easy'],
       ['Tide Gauge', null],
     ]);
-    expect(rows.map((it) => [it.line, it.day, it.isDayAssumed, it.minutes])).toEqual([
+    expect(rows.map(({ line, sitting }) => [line, sitting?.day, sitting?.isDayAssumed, sitting?.minutes])).toEqual([
       [2, '2026-11-03', false, 65],
       [4, '2026-11-01', true, null],
     ]);
-    expect(rows[0]?.sitting.note).toBe('erste Zeile\nzweite "Zeile"');
+    expect(rows[0]?.sitting?.sitting.note).toBe('erste Zeile\nzweite "Zeile"');
   });
 
   it('hands back the rows that it cannot read, with line and reason, as a CSV of their own', () => {
@@ -159,14 +164,13 @@ describe('importing a spreadsheet', () => {
       problems: [problem],
       sittings: [makeSitting(problem.id, { startedAt: '2026-11-03T10:00:00.000Z', minutes: 20 })],
     });
-    const { rows, problems, failures } = bring(
+    const { rows, problems, failures, sittings } = bring(
       'title,date,minutes\nGull Census,2026-11-03,20\nGull Census,2026-11-05,20\n',
       log,
     );
     expect(problems).toEqual([]);
-    expect(rows.map((it) => [it.day, it.sitting.problemId, it.sitting.kind])).toEqual([
-      ['2026-11-05', problem.id, 'rebuild'],
-    ]);
+    expect(rows.map(({ sitting }) => sitting?.day)).toEqual(['2026-11-05']);
+    expect(sittings.map(({ problemId, kind }) => [problemId, kind])).toEqual([[problem.id, 'rebuild']]);
     expect(failures[0]?.reasons).toEqual(['is in the log already: same problem, day and minutes']);
   });
 
@@ -176,21 +180,12 @@ describe('importing a spreadsheet', () => {
     );
     expect(problems[0]?.techniques).toEqual(['graph-bfs', 'tide-ladder']);
     expect(techniques.map((it) => it.name)).toEqual(['Tide ladder']);
-    expect(rows[0]?.sitting.note).toBe('mood: calm\nslips: nerves');
-    expect(rows[0]?.sitting.slips).toEqual(['off-by-one']);
+    expect(rows[0]?.sitting?.sitting.note).toBe('mood: calm\nslips: nerves');
+    expect(rows[0]?.sitting?.sitting.slips).toEqual(['off-by-one']);
   });
 
   it('takes nothing when it is stopped', () => {
-    const sheet = readCsvSheet('title\nA\nB\n');
-    const made = importCsv(sheet, makeLog(), {
-      mapping: ['title'],
-      dateOrder: 'day-first',
-      fallbackDay: '2026-11-01',
-      now,
-      zone: 'UTC',
-      newId,
-      onProgress: () => false,
-    });
+    const made = bring('title\nA\nB\n', makeLog(), { onProgress: () => false });
     expect([made.wasStopped, made.rows.length, made.problems.length]).toEqual([true, 0, 0]);
   });
 
@@ -203,5 +198,61 @@ describe('importing a spreadsheet', () => {
     const sheet = readCsvSheet('title,date\nA,2026-11-03\nB,2026-10-30\nC,\n');
     expect(fallbackDayFor(sheet, guessMapping(sheet), 'day-first', '2026-11-24')).toBe('2026-10-30');
     expect(fallbackDayFor(sheet, ['title', null], 'day-first', '2026-11-24')).toBe('2026-11-23');
+  });
+});
+
+describe('importing problems for later', () => {
+  const planned = { rowsAre: 'planned', listTitle: 'Course week 3' } as const;
+
+  it('is what rows without a word of how it went are taken as', () => {
+    expect(guessRowsAre(guessMapping(readCsvSheet('title,link,level\nA,,\n')))).toBe('planned');
+    expect(guessRowsAre(guessMapping(readCsvSheet('title,minutes\nA,20\n')))).toBe('sittings');
+  });
+
+  it('makes problems without a sitting and puts them on a list in their order, known ones too', () => {
+    const known = makeProblem({ title: 'Gull Census' });
+    const { problems, sittings, lists, rows } = bring(
+      'title,technique,level,due,mood\nPier Ring,heap,hard,2026-12-04,calm\ngull census,,,,\n',
+      makeLog({ problems: [known] }),
+      planned,
+    );
+    expect(sittings).toEqual([]);
+    expect(problems.map(({ title, techniques, difficulty, note }) => [title, techniques, difficulty, note])).toEqual([
+      ['Pier Ring', ['heap'], 'hard', 'mood: calm'],
+    ]);
+    expect(lists.map(({ title, until, problems: ids }) => [title, until, ids])).toEqual([
+      ['Course week 3', '2026-12-04', [problems[0]?.id ?? '', known.id]],
+    ]);
+    expect(rows.map(({ isNewProblem, list }) => [isNewProblem, list])).toEqual([
+      [true, 'Course week 3'],
+      [false, 'Course week 3'],
+    ]);
+  });
+
+  it('refuses a row that adds nothing or cannot be read, and says why', () => {
+    const known = makeProblem({ title: 'Gull Census' });
+    const log = makeLog({ problems: [known] });
+    const reasons = (text: string, listTitle: string): string[] =>
+      bring(text, log, { ...planned, listTitle }).failures.map((it) => it.reasons.join());
+    expect(reasons('title\nGull Census\n', '')).toEqual(['is a problem that you have already']);
+    expect(reasons('title,level,due,link\nB,steep,,\nC,,soon,\nD,,,nowhere\n', '')).toHaveSize(3);
+    expect(reasons('title\nB\nb\n', 'Week 3')).toEqual(['stands on “Week 3” already']);
+  });
+
+  it('brings back the lists that the CSV of lists holds', () => {
+    const made = bring('title,list,until\nA,First,2026-12-04\nB,First,\nC,Second,\n', makeLog(), planned);
+    const log = makeLog({ problems: made.problems, lists: made.lists });
+    const again = bring(csvTables(log, 'UTC').lists, makeLog(), { ...planned, listTitle: '' });
+    const told = (it: CsvImport): unknown =>
+      it.lists.map(({ title, until, problems }) => [
+        title,
+        until,
+        problems.map((id) => it.problems.find((problem) => problem.id === id)?.title),
+      ]);
+    expect(told(again)).toEqual([
+      ['First', '2026-12-04', ['A', 'B']],
+      ['Second', null, ['C']],
+    ]);
+    expect(again.failures).toEqual([]);
   });
 });

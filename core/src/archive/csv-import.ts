@@ -1,11 +1,11 @@
 import Papa from 'papaparse';
-import { CsvError } from '../errors';
 import { type Log, offeredTechniques } from '../log/log';
-import { type Problem, ProblemSchema, titleKey } from '../log/problem';
+import { type Problem, ProblemSchema, mostTitle, titleKey } from '../log/problem';
+import { type ProblemList, mostListTitle } from '../log/problem-list';
 import type { NewId } from '../log/record';
 import { type Sitting, type Slip, SittingSchema, attemptsFrom, maxAttempts, slips } from '../log/sitting';
 import { type Technique, TechniqueSchema, findTechnique, techniqueIdFrom } from '../log/technique';
-import { type Day, type Instant, type Zone, addDays, dayOf, instantAt } from '../log/time';
+import { type Day, type Instant, type Zone, dayOf, instantAt } from '../log/time';
 import {
   type Cell,
   type DateOrder,
@@ -16,45 +16,18 @@ import {
   readMinutesCell,
   readResultCell,
 } from './csv-cells';
-
-/** What a column of a practice spreadsheet can mean. */
-export const csvFields = [
-  'title',
-  'date',
-  'techniques',
-  'difficulty',
-  'minutes',
-  'attempts',
-  'result',
-  'help',
-  'time cost',
-  'space cost',
-  'slips',
-  'felt',
-  'origin',
-  'employer',
-  'link',
-  'language',
-  'note',
-] as const;
-export type CsvField = (typeof csvFields)[number];
-
-/** For every column its meaning; null for a column that goes into the note, under its heading. */
-export type CsvMapping = readonly (CsvField | null)[];
-
-export interface CsvSheet {
-  readonly headings: readonly string[];
-  /** Cells, without the headings; every row as long as the headings. */
-  readonly rows: readonly (readonly string[])[];
-  /** Line of the file on which each row begins, counting from 1. */
-  readonly lines: readonly number[];
-}
+import { CsvLists } from './csv-lists';
+import type { CsvField, CsvMapping, CsvRowsAre, CsvSheet } from './csv-sheet';
 
 export interface CsvImportOptions {
   readonly mapping: CsvMapping;
   readonly dateOrder: DateOrder;
   /** The day given to rows without a date. */
   readonly fallbackDay: Day;
+  /** Whether a row tells of a sitting, or of a problem for later. */
+  readonly rowsAre: CsvRowsAre;
+  /** The list for problems for later whose row names none; empty for no list. */
+  readonly listTitle: string;
   readonly now: Instant;
   readonly zone: Zone;
   readonly newId: NewId;
@@ -66,9 +39,16 @@ export interface CsvImportOptions {
 export interface CsvRow {
   readonly line: number;
   readonly title: string;
+  readonly isNewProblem: boolean;
+  /** Null for a problem for later. */
+  readonly sitting: CsvSitting | null;
+  /** The title of the list that it goes on; null for none. */
+  readonly list: string | null;
+}
+
+export interface CsvSitting {
   readonly day: Day;
   readonly isDayAssumed: boolean;
-  readonly isNewProblem: boolean;
   readonly minutes: number | null;
   readonly sitting: Sitting;
 }
@@ -86,87 +66,9 @@ export interface CsvImport {
   readonly failures: readonly CsvFailure[];
   readonly problems: readonly Problem[];
   readonly sittings: readonly Sitting[];
+  readonly lists: readonly ProblemList[];
   readonly techniques: readonly Technique[];
   readonly wasStopped: boolean;
-}
-
-/** Reads a CSV text: comma, semicolon, tab or bar, found by looking. @throws CsvError when there is no table in it. */
-export function readCsvSheet(text: string): CsvSheet {
-  const source = text.replace(/^\uFEFF/, '');
-  if (source.trim() === '') throw new CsvError('This file is empty.');
-  if (source.includes('\u0000')) throw new CsvError('This is not a text file. Save the spreadsheet as CSV first.');
-  const parsed = Papa.parse<string[]>(source, { delimitersToGuess: [',', ';', '\t', '|'] });
-  const quotes = parsed.errors.find((error) => error.type === 'Quotes');
-  const records = parsed.data.map((cells, index) => ({ cells, index }));
-  const [head, ...body] = records.filter(({ cells }) => cells.some((cell) => cell.trim() !== ''));
-  if (!head || body.length === 0) throw new CsvError('This file has headings at most, but no rows below them.');
-  if (quotes && body.length < 2) throw new CsvError(`A quote is never closed, from line ${(quotes.row ?? 0) + 1} on.`);
-  const starts = lineStarts(parsed.data);
-  const width = Math.max(head.cells.length, ...body.map(({ cells }) => cells.length));
-  const filled = (cells: readonly string[]): string[] =>
-    Array.from({ length: width }, (_, column) => cells[column] ?? '');
-  return {
-    headings: filled(head.cells).map((heading, column) => heading.trim() || `column ${column + 1}`),
-    rows: body.map(({ cells }) => filled(cells)),
-    lines: body.map(({ index }) => starts[index] ?? index + 1),
-  };
-}
-
-const headingWords: Readonly<Record<CsvField, readonly string[]>> = {
-  title: ['title', 'problem', 'name', 'question', 'task', 'exercise', 'aufgabe', 'titel'],
-  date: ['date', 'day', 'when', 'solved on', 'datum', 'tag', 'fecha'],
-  techniques: [
-    'technique',
-    'techniques',
-    'pattern',
-    'topic',
-    'topics',
-    'tags',
-    'tag(s)',
-    'category',
-    'technik',
-    'thema',
-  ],
-  difficulty: ['difficulty', 'level', 'schwierigkeit', 'grade', 'stated difficulty'],
-  minutes: [
-    'minutes',
-    'min',
-    'mins',
-    'time',
-    'time taken',
-    'duration',
-    'solve time',
-    'time (min)',
-    'dauer',
-    'zeit',
-    'minuten',
-  ],
-  attempts: ['attempts', 'tries', 'submissions', 'versuche', '# attempts'],
-  result: ['result', 'solved', 'status', 'outcome', 'done', 'ergebnis', 'gelöst'],
-  help: ['help', 'hint', 'hints', 'assistance', 'hilfe', 'looked at solution'],
-  'time cost': ['time cost', 'time complexity', 'complexity', 'big o', 'big-o', 'runtime', 'laufzeit'],
-  'space cost': ['space cost', 'space complexity', 'space', 'memory', 'speicher'],
-  slips: ['slips', 'slip', 'mistake', 'mistakes', 'error', 'fehler'],
-  felt: ['felt', 'felt difficulty', 'feeling', 'perceived', 'gefühlt'],
-  origin: ['origin', 'source', 'site', 'platform', 'book', 'contest', 'quelle'],
-  employer: ['employer', 'company', 'companies', 'firma'],
-  link: ['link', 'url', 'address'],
-  language: ['language', 'lang', 'sprache'],
-  note: ['note', 'notes', 'comment', 'comments', 'remarks', 'lesson', 'notiz', 'notizen', 'bemerkung'],
-};
-
-/** Guesses by heading what every column means; a meaning is given to one column only. */
-export function guessMapping(sheet: CsvSheet): CsvMapping {
-  const taken = new Set<CsvField>();
-  return sheet.headings.map((heading) => {
-    const wanted = heading
-      .trim()
-      .toLowerCase()
-      .replace(/\s*[?!:*]+$/, '');
-    const field = csvFields.find((it) => !taken.has(it) && headingWords[it].includes(wanted)) ?? null;
-    if (field) taken.add(field);
-    return field;
-  });
 }
 
 /** Turns rows into records; rows that cannot be read are handed back with their reasons. */
@@ -183,6 +85,7 @@ export function failuresCsv(sheet: CsvSheet, failures: readonly CsvFailure[]): s
 class CsvImporter {
   private readonly columns: ReadonlyMap<CsvField, number>;
   private readonly problems = new Map<string, Problem>();
+  private readonly lists: CsvLists;
   private readonly known: ReadonlyMap<string, Problem>;
   private readonly added = new Map<string, Technique>();
   private readonly seen = new Map<string, string>();
@@ -197,6 +100,7 @@ class CsvImporter {
   ) {
     this.columns = new Map(options.mapping.flatMap((field, column) => (field ? [[field, column] as const] : [])));
     this.known = new Map(log.problems.map((problem) => [titleKey(problem.title), problem]));
+    this.lists = new CsvLists(log.lists, options);
     const titles = new Map(log.problems.map((problem) => [problem.id, titleKey(problem.title)]));
     for (const sitting of log.sittings) {
       this.sat.add(sitting.problemId);
@@ -208,31 +112,68 @@ class CsvImporter {
   run(): CsvImport {
     for (const [index, cells] of this.sheet.rows.entries()) {
       if (index % 100 === 0 && this.options.onProgress?.(index / this.sheet.rows.length) === false) {
-        return { rows: [], failures: [], problems: [], sittings: [], techniques: [], wasStopped: true };
+        return { rows: [], failures: [], problems: [], sittings: [], lists: [], techniques: [], wasStopped: true };
       }
-      this.take(cells, this.sheet.lines[index] ?? index + 2);
+      const line = this.sheet.lines[index] ?? index + 2;
+      if (this.options.rowsAre === 'planned') this.takePlanned(cells, line);
+      else this.takeSitting(cells, line);
     }
     return {
       rows: this.rows,
       failures: this.failures,
       problems: [...this.problems.values()],
-      sittings: this.rows.map((row) => row.sitting),
+      sittings: this.rows.flatMap((row) => row.sitting?.sitting ?? []),
+      lists: this.lists.changed(),
       techniques: [...this.added.values()],
       wasStopped: false,
     };
   }
 
-  private take(cells: readonly string[], line: number): void {
+  /** A problem for later: one that is known is only put on the list. */
+  private takePlanned(cells: readonly string[], line: number): void {
     const reasons: string[] = [];
-    const read = <T>(cell: Cell<T>): T | null => {
-      if ('value' in cell) return cell.value;
-      reasons.push(cell.reason);
-      return null;
-    };
-    const text = (field: CsvField): string => cells[this.columns.get(field) ?? -1]?.trim() ?? '';
+    const text = this.textOf(cells);
+    const title = this.titleFrom(text, reasons);
+    const difficulty = valueIn(readDifficultyCell(text('difficulty')), reasons);
+    this.checkLink(text('link'), reasons);
+    const list = text('list').replace(/\s+/g, ' ').slice(0, mostListTitle) || this.options.listTitle.trim() || null;
+    const until = valueIn(readDateCell(text('until'), this.options.dateOrder), reasons);
+    const key = titleKey(title);
+    const known = this.known.get(key) ?? this.problems.get(key) ?? null;
+    const whyNot =
+      list !== null ? this.lists.whyNot(list, known?.id ?? null) : known && 'is a problem that you have already';
+    if (whyNot !== null) reasons.push(whyNot);
+    if (reasons.length > 0) {
+      this.failures.push({ line, cells, reasons });
+      return;
+    }
+    const today = dayOf(this.options.now, this.options.zone);
+    const problem = known ?? this.problemFor(title, difficulty, text, today, this.noteFrom(cells, text));
+    if (list !== null) this.lists.put(list, until, problem.id);
+    this.rows.push({ line, title: problem.title, isNewProblem: known === null, sitting: null, list });
+  }
+
+  private textOf(cells: readonly string[]): (field: CsvField) => string {
+    return (field) => cells[this.columns.get(field) ?? -1]?.trim() ?? '';
+  }
+
+  private titleFrom(text: (field: CsvField) => string, reasons: string[]): string {
     const title = text('title').replace(/\s+/g, ' ');
     if (title === '') reasons.push('has no title');
-    if (title.length > 300) reasons.push('has a title of more than 300 characters');
+    if (title.length > mostTitle) reasons.push(`has a title of more than ${mostTitle} characters`);
+    return title;
+  }
+
+  private checkLink(link: string, reasons: string[]): void {
+    if (link !== '' && !ProblemSchema.shape.link.safeParse(link).success)
+      reasons.push(`“${link}” is not a web address`);
+  }
+
+  private takeSitting(cells: readonly string[], line: number): void {
+    const reasons: string[] = [];
+    const read = <T>(cell: Cell<T>): T | null => valueIn(cell, reasons);
+    const text = this.textOf(cells);
+    const title = this.titleFrom(text, reasons);
     const today = dayOf(this.options.now, this.options.zone);
     const written = read(readDateCell(text('date'), this.options.dateOrder));
     const day = written ?? this.options.fallbackDay;
@@ -245,9 +186,7 @@ class CsvImporter {
       felt: read(readCountCell(text('felt'), 5)),
       difficulty: read(readDifficultyCell(text('difficulty'))),
     };
-    const link = text('link');
-    if (link !== '' && !ProblemSchema.shape.link.safeParse(link).success)
-      reasons.push(`“${link}” is not a web address`);
+    this.checkLink(text('link'), reasons);
     const key = rowKey(titleKey(title), day, facts.minutes);
     const before = this.seen.get(key);
     if (before && reasons.length === 0) reasons.push(before);
@@ -279,11 +218,9 @@ class CsvImporter {
     this.rows.push({
       line,
       title: problem.title,
-      day,
-      isDayAssumed: written === null,
       isNewProblem,
-      minutes: facts.minutes,
-      sitting,
+      sitting: { day, isDayAssumed: written === null, minutes: facts.minutes, sitting },
+      list: null,
     });
   }
 
@@ -292,6 +229,7 @@ class CsvImporter {
     difficulty: Problem['difficulty'],
     text: (field: CsvField) => string,
     day: Day,
+    note = '',
   ): Problem {
     const key = titleKey(title);
     const known = this.known.get(key) ?? this.problems.get(key);
@@ -307,6 +245,7 @@ class CsvImporter {
       origin: short(text('origin'), 200),
       employer: short(text('employer'), 120),
       link: text('link') || null,
+      note,
       createdAt: this.startOf(day, dayOf(this.options.now, this.options.zone)),
     });
     this.problems.set(key, problem);
@@ -332,12 +271,18 @@ class CsvImporter {
   /** The note, then every cell that has no place of its own, under its heading, so that nothing is lost. */
   private noteFrom(cells: readonly string[], text: (field: CsvField) => string): string {
     const unplaced = cells.flatMap((cell, column) => {
-      const isPlaced = this.options.mapping[column] != null;
+      const field = this.options.mapping[column];
+      const isPlaced = field != null && this.hasPlace(field);
       return isPlaced || cell.trim() === '' ? [] : [`${this.sheet.headings[column]}: ${cell.trim()}`];
     });
     const unknownSlips = slipsFrom(text('slips')).unknown;
     if (unknownSlips.length > 0) unplaced.push(`slips: ${unknownSlips.join(', ')}`);
     return [text('note'), ...unplaced].filter((part) => part !== '').join('\n');
+  }
+
+  /** How it went has no place at a problem for later, nor a list at a sitting: it goes into the note. */
+  private hasPlace(field: CsvField): boolean {
+    return this.options.rowsAre === 'planned' ? plannedFields.includes(field) : !listFields.includes(field);
   }
 
   /** Noon of the day; a row of today must not lie in the future. */
@@ -346,14 +291,24 @@ class CsvImporter {
   }
 }
 
-/** The earliest date of a column, or yesterday: what a row without a date is given unless the person says otherwise. */
-export function fallbackDayFor(sheet: CsvSheet, mapping: CsvMapping, order: DateOrder, today: Day): Day {
-  const column = mapping.indexOf('date');
-  const days = sheet.rows.flatMap((cells) => {
-    const cell = readDateCell(cells[column] ?? '', order);
-    return 'value' in cell && cell.value !== null && cell.value <= today ? [cell.value] : [];
-  });
-  return days.sort()[0] ?? addDays(today, -1);
+const listFields: readonly CsvField[] = ['list', 'until'];
+const plannedFields: readonly CsvField[] = [
+  'title',
+  'techniques',
+  'difficulty',
+  'time cost',
+  'space cost',
+  'origin',
+  'employer',
+  'link',
+  'note',
+  ...listFields,
+];
+
+function valueIn<T>(cell: Cell<T>, reasons: string[]): T | null {
+  if ('value' in cell) return cell.value;
+  reasons.push(cell.reason);
+  return null;
 }
 
 function rowKey(title: string, day: Day, minutes: number | null): string {
@@ -377,14 +332,4 @@ function slipsFrom(cell: string): { known: Slip[]; unknown: string[] } {
 
 function short(text: string, most: number): string | null {
   return text === '' ? null : text.slice(0, most);
-}
-
-/** Line on which each record starts: a record with line breaks in its cells takes several. */
-function lineStarts(records: readonly string[][]): number[] {
-  let line = 1;
-  return records.map((cells) => {
-    const start = line;
-    line += 1 + cells.reduce((sum, cell) => sum + (cell.match(/\n/g)?.length ?? 0), 0);
-    return start;
-  });
 }

@@ -24,6 +24,7 @@ export function mergeRecords(here: StoredRecords, incoming: StoredRecords): Merg
     techniques: mergeNewest(here.techniques, incoming.techniques),
     interviews: mergeNewest(here.interviews, incoming.interviews),
     choices: mergeNewest(here.choices, incoming.choices),
+    lists: mergeNewest(here.lists, incoming.lists),
     entries: mergeNewest(here.entries, incoming.entries),
   };
   return {
@@ -33,6 +34,7 @@ export function mergeRecords(here: StoredRecords, incoming: StoredRecords): Merg
       techniques: merged.techniques.write,
       interviews: merged.interviews.write,
       choices: merged.choices.write,
+      lists: merged.lists.write,
       entries: merged.entries.write,
     },
     settings: (incoming.settings?.revision ?? '') > (here.settings?.revision ?? '') ? incoming.settings : null,
@@ -42,6 +44,7 @@ export function mergeRecords(here: StoredRecords, incoming: StoredRecords): Merg
       techniques: merged.techniques.count,
       interviews: merged.interviews.count,
       choices: merged.choices.count,
+      lists: merged.lists.count,
       entries: merged.entries.count,
     },
   };

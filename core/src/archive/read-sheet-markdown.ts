@@ -1,9 +1,9 @@
-import { parse } from 'yaml';
 import { MarkdownError } from '../errors';
 import { type Entry, type EntryKind, EntrySchema } from '../log/entry';
 import { type Problem, ProblemSchema } from '../log/problem';
 import type { NewId } from '../log/record';
 import { faultsOf } from './archive';
+import { type Line, frontMatter } from './front-matter';
 import { type SheetField, fingerprint, sheetFields } from './sheet-fields';
 import { sheetFormat, sheetVersion } from './write-sheet-markdown';
 
@@ -12,40 +12,16 @@ export interface SheetFile {
   readonly entries: readonly Entry[];
 }
 
-interface Line {
-  readonly text: string;
-  /** Counted from 1. */
-  readonly number: number;
-}
-
 /**
  * Reads a sheet that writeSheetMarkdown wrote. What was changed by hand since gets a new revision, so that a merge takes
  * it; an entry without its stamp is new. @throws MarkdownError with the line.
  */
 export function readSheetMarkdown(text: string, newId: NewId): SheetFile {
-  const { front, lines } = frontMatter(text.replace(/^\uFEFF/, '').replace(/\r\n/g, '\n'));
+  const { front, lines } = frontMatter(text, sheetFormat, sheetVersion);
   const sections = sectionsOf(lines);
   const problem = problemFrom(front, sections, newId);
   const entries = sections.flatMap((section) => (section.level === 3 ? [entryFrom(section, problem.id, newId)] : []));
   return { problem, entries };
-}
-
-function frontMatter(text: string): { front: Record<string, unknown>; lines: Line[] } {
-  const all = text.split('\n');
-  const end = all.indexOf('---', 1);
-  if (all[0] !== '---' || end < 0) throw new MarkdownError(1, 'the front matter between two lines of ---');
-  let front: unknown;
-  try {
-    front = parse(all.slice(1, end).join('\n'));
-  } catch (error) {
-    throw new MarkdownError(2, `YAML that can be read (${error instanceof Error ? error.message.split('\n')[0] : ''})`);
-  }
-  if (typeof front !== 'object' || front === null || !('format' in front) || front.format !== sheetFormat)
-    throw new MarkdownError(2, `format: ${sheetFormat}`);
-  if (!('version' in front) || typeof front.version !== 'number' || front.version > sheetVersion)
-    throw new MarkdownError(3, `a version up to ${sheetVersion}`);
-  const lines = all.slice(end + 1).map((line, index) => ({ text: line, number: end + 2 + index }));
-  return { front: front as Record<string, unknown>, lines };
 }
 
 interface Section {

@@ -45,8 +45,12 @@ export function writeSheetMarkdown(problem: Problem, entries: readonly Entry[]):
   return `---\n${front}---\n\n${body}\n`;
 }
 
-/** A file name out of a title, unique by the end of the id. */
 export function sheetFileName({ title, id }: Pick<Problem, 'title' | 'id'>): string {
+  return fileName(title, id);
+}
+
+/** A file name out of a title, unique by the end of the id. */
+export function fileName(title: string, id: string): string {
   const words = title
     .normalize('NFKD')
     .replace(/[\u0300-\u036f]/g, '')

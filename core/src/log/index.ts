@@ -5,6 +5,7 @@ export * from './interview';
 export * from './log';
 export * from './planned-lines';
 export * from './problem';
+export * from './problem-list';
 export * from './quick-completion';
 export * from './quick-line';
 export * from './quick-log';

@@ -4,6 +4,7 @@ import { type Choice, ChoiceSchema, targetKey } from './choice';
 import { type Interview, InterviewSchema } from './interview';
 import { type Entry, EntrySchema } from './entry';
 import { type Problem, type ProblemId, ProblemSchema } from './problem';
+import { type ProblemList, ProblemListSchema, byUrgency } from './problem-list';
 import { standing } from './record';
 import { type Settings, defaultSettings } from './settings';
 import { type Sitting, SittingSchema } from './sitting';
@@ -16,6 +17,7 @@ interface LogCollections {
   techniques: Technique;
   interviews: Interview;
   choices: Choice;
+  lists: ProblemList;
 }
 export type LogCollectionName = keyof LogCollections;
 
@@ -32,6 +34,7 @@ export const collectionSchemas = {
   techniques: TechniqueSchema,
   interviews: InterviewSchema,
   choices: ChoiceSchema,
+  lists: ProblemListSchema,
   entries: EntrySchema,
 } satisfies { [N in CollectionName]: z.ZodMiniType<Collections[N]> };
 
@@ -41,6 +44,7 @@ export const logCollectionNames = [
   'techniques',
   'interviews',
   'choices',
+  'lists',
 ] as const satisfies LogCollectionName[];
 
 export const collectionNames = [...logCollectionNames, 'entries'] as const satisfies CollectionName[];
@@ -53,6 +57,8 @@ export interface Log {
   readonly techniques: readonly Technique[];
   readonly interviews: readonly Interview[];
   readonly choices: readonly Choice[];
+  /** Rows of problems for later, those with the nearest last day first. */
+  readonly lists: readonly ProblemList[];
   readonly settings: Settings;
 }
 
@@ -72,6 +78,7 @@ export const noRecords: StoredRecords = {
   techniques: [],
   interviews: [],
   choices: [],
+  lists: [],
   entries: [],
   settings: null,
 };
@@ -87,6 +94,7 @@ export function logFrom(stored: LogRecords): Log {
     techniques: allTechniques(stored.techniques),
     interviews: standing(stored.interviews),
     choices: newestChoices(stored.choices),
+    lists: standing(stored.lists).sort(byUrgency),
     settings: stored.settings ?? defaultSettings,
   };
 }

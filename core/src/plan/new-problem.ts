@@ -1,12 +1,16 @@
 import type { TechniqueEstimate } from '../estimate/estimate';
 import { type Log, techniquesById, techniquesOf } from '../log/log';
-import { type Difficulty, type Problem, difficulties } from '../log/problem';
+import { type ProblemList, plannedProblems } from '../log/problem-list';
+import { type Difficulty, type Problem, type ProblemId, difficulties } from '../log/problem';
 import type { TechniqueId } from '../log/technique';
+import { type Day, daysBetween } from '../log/time';
 
 /** A problem that was kept for later, with why it fits. */
 export interface Offer {
   readonly problem: Problem;
   readonly why: string;
+  /** The list that it stands on, the most urgent one; null where it stands on none. */
+  readonly list: Pick<ProblemList, 'title' | 'until'> | null;
 }
 
 /** What to look for where something new of a technique is planned. */
@@ -16,27 +20,24 @@ export interface NewProblemAdvice {
   readonly why: string;
   /** What in a statement points to the technique. */
   readonly cues: readonly string[];
-  /** Planned problems of the technique, best first. */
+  /** Planned problems of the technique: what a list wants within a week, then nearest to the level, as the lists order them. */
   readonly offers: readonly Offer[];
+  /** A planned problem that names no technique yet: reading it and naming one is a Spot in itself. */
+  readonly unnamed: Offer | null;
 }
 
 const mostOffers = 3;
+/** What a list wants within so many days comes before what only fits better. */
+const urgentDays = 7;
 /** Chance of an unaided solve in time below which easy problems teach most, and from which on hard ones do. */
 const [easyBelow, hardFrom] = [0.3, 0.75];
-
-/** Problems that were never sat, in the order in which they were written down. */
-export function plannedProblems({ problems, sittings }: Pick<Log, 'problems' | 'sittings'>): Problem[] {
-  const sat = new Set(sittings.map(({ problemId }) => problemId));
-  return problems
-    .filter(({ id }) => !sat.has(id))
-    .sort((a, b) => (a.createdAt < b.createdAt ? -1 : a.createdAt > b.createdAt ? 1 : a.id < b.id ? -1 : 1));
-}
 
 /** Which level teaches most now, what to look for, and what was kept for later that fits. */
 export function newProblemAdvice(
   technique: TechniqueId,
   estimate: Pick<TechniqueEstimate, 'strength' | 'sittings'> | null,
   log: Log,
+  today: Day,
 ): NewProblemAdvice {
   const point = estimate?.strength.point ?? 0.5;
   const level: Difficulty = point < easyBelow ? 'easy' : point < hardFrom ? 'medium' : 'hard';
@@ -46,19 +47,38 @@ export function newProblemAdvice(
       'problemId' in target && 'dropped' in choice ? [target.problemId] : [],
     ),
   );
-  const ofTechnique = plannedProblems(log).filter(
-    (problem) => !dropped.has(problem.id) && techniquesOf(problem, byId)[0] === technique,
-  );
+  const listOf = new Map<ProblemId, ProblemList>();
+  for (const list of log.lists) for (const id of list.problems) if (!listOf.has(id)) listOf.set(id, list);
+  const ordered = byPlace(plannedProblems(log), log.lists).filter(({ id }) => !dropped.has(id));
+  const isUrgent = ({ id }: Problem): boolean => {
+    const until = listOf.get(id)?.until ?? null;
+    return until !== null && daysBetween(today, until) <= urgentDays;
+  };
+  const offer = (problem: Problem): Offer => ({
+    problem,
+    why: whyOf(problem, stepsFrom(level, problem.difficulty)),
+    list: listOf.get(problem.id) ?? null,
+  });
+  const distance = ({ difficulty }: Problem): number => Math.abs(stepsFrom(level, difficulty) ?? 0.5);
+  const unnamed = ordered.find(({ techniques }) => techniques.length === 0);
   return {
     level,
     why: `At ${Math.round(point * 100)} % ${reasons[level]}`,
     cues: byId.get(technique)?.cues ?? [],
-    offers: ofTechnique
-      .map((problem) => ({ problem, steps: stepsFrom(level, problem.difficulty) }))
-      .sort((a, b) => Math.abs(a.steps ?? 0.5) - Math.abs(b.steps ?? 0.5))
+    offers: ordered
+      .filter((problem) => techniquesOf(problem, byId)[0] === technique)
+      .sort((a, b) => Number(isUrgent(b)) - Number(isUrgent(a)) || distance(a) - distance(b))
       .slice(0, mostOffers)
-      .map(({ problem, steps }) => ({ problem, why: whyOf(problem, steps) })),
+      .map(offer),
+    unnamed: unnamed ? offer(unnamed) : null,
   };
+}
+
+/** As the lists order them, the most urgent list first; what stands on none comes last. */
+function byPlace(problems: readonly Problem[], lists: readonly ProblemList[]): Problem[] {
+  const places = new Map<ProblemId, number>();
+  for (const id of lists.flatMap((list) => list.problems)) if (!places.has(id)) places.set(id, places.size);
+  return [...problems].sort((a, b) => (places.get(a.id) ?? Infinity) - (places.get(b.id) ?? Infinity) || 0);
 }
 
 const reasons: Readonly<Record<Difficulty, string>> = {

@@ -3,6 +3,7 @@ import { type Interview, InterviewSchema } from '../log/interview';
 import { type Estimates, estimateLog } from '../estimate/estimate';
 import { type Log, type StoredRecords, logFrom, noRecords } from '../log/log';
 import { type Problem, ProblemSchema } from '../log/problem';
+import { type ProblemList, ProblemListSchema } from '../log/problem-list';
 import { type Sitting, SittingSchema } from '../log/sitting';
 import { type Instant, endOfDay, millisecondsPerDay } from '../log/time';
 
@@ -58,6 +59,18 @@ export function makeInterview(inDays: number, part: Partial<Interview> = {}): In
     employer: 'Otterbridge',
     at: daysAgo(-inDays),
     zone: 'UTC',
+    ...part,
+  });
+}
+
+export function makeList(problems: readonly Problem[], part: Partial<ProblemList> = {}): ProblemList {
+  const id = newId();
+  return ProblemListSchema.parse({
+    id,
+    revision: id,
+    title: 'Course week 3',
+    problems: problems.map((problem) => problem.id),
+    createdAt: daysAgo(4),
     ...part,
   });
 }

@@ -1,4 +1,14 @@
-import type { Choice, Entry, Interview, Problem, Settings, Sitting, Technique } from '@lernen/core/log';
+import type {
+  Choice,
+  CollectionName,
+  Entry,
+  Interview,
+  Problem,
+  ProblemList,
+  Settings,
+  Sitting,
+  Technique,
+} from '@lernen/core/log';
 import type { PlanChange, PlannedKind } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
 
@@ -7,7 +17,7 @@ export interface StoredSettings extends Settings {
   readonly id: 'settings';
 }
 
-export type ContentTable = 'problems' | 'sittings' | 'techniques' | 'interviews' | 'choices' | 'entries' | 'settings';
+export type ContentTable = CollectionName | 'settings';
 
 /**
  * An entry with the stage that it fills, as `problem id/stage`: an index over it says how complete every sheet is
@@ -70,6 +80,7 @@ export class LernenDatabase extends Dexie {
   declare readonly techniques: EntityTable<Technique, 'id'>;
   declare readonly interviews: EntityTable<Interview, 'id'>;
   declare readonly choices: EntityTable<Choice, 'id'>;
+  declare readonly lists: EntityTable<ProblemList, 'id'>;
   declare readonly entries: EntityTable<StoredEntry, 'id'>;
   declare readonly settings: EntityTable<StoredSettings, 'id'>;
   declare readonly journal: Table<JournalEntry, number, Omit<JournalEntry, 'seq'>>;
@@ -88,5 +99,6 @@ export class LernenDatabase extends Dexie {
       local: 'key',
     });
     this.version(2).stores({ entries: 'id, problemId, kind, fills', journal: '++seq, sheet' });
+    this.version(3).stores({ lists: 'id' });
   }
 }

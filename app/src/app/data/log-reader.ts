@@ -29,6 +29,7 @@ export class LogReader {
     techniques: new Map(),
     interviews: new Map(),
     choices: new Map(),
+    lists: new Map(),
   };
   private settings: Settings | null = null;
 
@@ -70,13 +71,14 @@ export class LogReader {
   }
 
   stored(): LogRecords {
-    const { problems, sittings, techniques, interviews, choices } = this.records;
+    const { problems, sittings, techniques, interviews, choices, lists } = this.records;
     return {
       problems: [...problems.values()],
       sittings: [...sittings.values()],
       techniques: [...techniques.values()],
       interviews: [...interviews.values()],
       choices: [...choices.values()],
+      lists: [...lists.values()],
       settings: this.settings,
     };
   }

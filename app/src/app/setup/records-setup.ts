@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import type { CsvTables } from '@lernen/core/archive';
 import { type Fault, LernenError } from '@lernen/core/errors';
 import { collectionNames } from '@lernen/core/log';
 import { type DiskBackup, listBackups } from '../data/backup-client';
@@ -75,9 +76,10 @@ interface Failure {
       <h3>Take out</h3>
       <p class="actions">
         <button type="button" class="button" (click)="exportArchive()">Everything, as a Lernen archive</button>
-        <button type="button" class="button" (click)="exportSheets()">Sheets, as Markdown</button>
+        <button type="button" class="button" (click)="exportSheets()">Sheets and lists, as Markdown</button>
         <button type="button" class="button" (click)="exportCsv('problems')">Problems, as CSV</button>
         <button type="button" class="button" (click)="exportCsv('sittings')">Sittings, as CSV</button>
+        <button type="button" class="button" (click)="exportCsv('lists')">Lists, as CSV</button>
       </p>
       <h3>Kept</h3>
       <p>
@@ -209,7 +211,7 @@ export class RecordsSetup {
     );
   }
 
-  protected exportCsv(which: 'problems' | 'sittings'): Promise<void> {
+  protected exportCsv(which: keyof CsvTables): Promise<void> {
     return this.attempt(async () =>
       download((await this.files.exportCsv())[which], `lernen-${which}-${this.stamp()}.csv`, 'text/csv'),
     );

@@ -30,7 +30,7 @@ export class Demo {
   private async fill(): Promise<void> {
     const { demoArchive } = await import('@lernen/demo');
     const now = this.clock.now();
-    const { problems, sittings, techniques, interviews, choices, entries, settings } = demoArchive(
+    const { problems, sittings, techniques, interviews, choices, lists, entries, settings } = demoArchive(
       now,
       this.clock.zone,
     );
@@ -38,7 +38,7 @@ export class Demo {
       for (const table of this.database.tables) await table.clear();
       await write(
         this.database,
-        { problems, sittings, techniques, interviews, choices, entries, ...(settings ? { settings } : {}) },
+        { problems, sittings, techniques, interviews, choices, lists, entries, ...(settings ? { settings } : {}) },
         'Made the demo',
       );
       await this.database.local.put({ key: madeKey, value: now });

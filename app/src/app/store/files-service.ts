@@ -1,4 +1,5 @@
 import { Injectable, inject } from '@angular/core';
+import type { CsvTables } from '@lernen/core/archive';
 import { type Remote, proxy, wrap } from 'comlink';
 import { carryErrors } from '../workers/errors';
 import type { FilesApi } from '../workers/files/files.worker';
@@ -18,7 +19,7 @@ export class Files {
     return this.run((api) => api.exportArchive(this.world, this.clock.now()));
   }
 
-  exportCsv(): Promise<{ problems: string; sittings: string }> {
+  exportCsv(): Promise<CsvTables> {
     return this.run((api) => api.exportCsv(this.world, this.clock.zone));
   }
 

@@ -1,9 +1,15 @@
 import {
   type CsvImport,
+  type CsvImportOptions,
   type CsvMapping,
+  type CsvRow,
+  type CsvRowsAre,
+  type CsvSitting,
   type CsvSheet,
   type DateOrder,
+  type CsvTables,
   type Merge,
+  type TextFile,
   archiveFrom,
   csvTables,
   failuresCsv,
@@ -11,16 +17,15 @@ import {
   formatArchive,
   guessDateOrder,
   guessMapping,
+  guessRowsAre,
   importCsv,
+  markdownFiles,
   mergeRecords,
   readArchive,
   readCsvSheet,
-  readSheetMarkdown,
-  sheetFileName,
-  writeSheetMarkdown,
+  recordsFromMarkdown,
 } from '@lernen/core/archive';
-import { LernenError } from '@lernen/core/errors';
-import { type Instant, type StoredRecords, type Zone, byProblem, dayOf, noRecords, standing } from '@lernen/core/log';
+import { type Instant, type StoredRecords, type Zone, dayOf } from '@lernen/core/log';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';
@@ -37,24 +42,14 @@ export interface CsvGuess {
   readonly mapping: CsvMapping;
   readonly dateOrder: DateOrder;
   readonly fallbackDay: string;
+  readonly rowsAre: CsvRowsAre;
 }
 
-export interface CsvChoices {
-  readonly mapping: CsvMapping;
-  readonly dateOrder: DateOrder;
-  readonly fallbackDay: string;
-}
+export type CsvChoices = Pick<CsvImportOptions, 'mapping' | 'dateOrder' | 'fallbackDay' | 'rowsAre' | 'listTitle'>;
 
 /** What an import would do, without the records. */
 export interface CsvPreview {
-  readonly rows: readonly {
-    line: number;
-    title: string;
-    day: string;
-    isDayAssumed: boolean;
-    isNewProblem: boolean;
-    minutes: number | null;
-  }[];
+  readonly rows: readonly (Omit<CsvRow, 'sitting'> & { readonly sitting: Omit<CsvSitting, 'sitting'> | null })[];
   readonly failures: CsvImport['failures'];
   readonly newProblems: number;
   readonly newTechniques: readonly string[];
@@ -79,7 +74,7 @@ class FilesWorker {
     return formatArchive(archiveFrom(await this.everything(world), now));
   }
 
-  async exportCsv(world: World, zone: Zone): Promise<{ problems: string; sittings: string }> {
+  async exportCsv(world: World, zone: Zone): Promise<CsvTables> {
     return csvTables((await this.caughtUp(world)).log(), zone);
   }
 
@@ -88,38 +83,15 @@ class FilesWorker {
     return this.merge(world, readArchive(text), label, onProgress);
   }
 
-  /** A zip with a Markdown file for each problem. */
+  /** A zip with a Markdown file for each problem and each list. */
   async exportSheets(world: World): Promise<Uint8Array<ArrayBuffer>> {
-    const { problems, entries } = await this.everything(world);
-    const sheets = byProblem(standing(entries));
-    const files = standing(problems).map((problem) => [
-      sheetFileName(problem),
-      strToU8(writeSheetMarkdown(problem, sheets.get(problem.id) ?? [])),
-    ]);
+    const files = markdownFiles(await this.everything(world)).map(({ name, text }) => [name, strToU8(text)]);
     return new Uint8Array(zipSync(Object.fromEntries(files) as Record<string, Uint8Array>));
   }
 
-  /** Merges sheets in that are written in Markdown: all of them or, when one cannot be read, none. */
-  importSheets(
-    world: World,
-    files: readonly { readonly name: string; readonly text: string }[],
-    label: string,
-    onProgress: Progress,
-  ): Promise<Merged> {
-    const sheets = files.map(({ name, text }) => {
-      try {
-        return readSheetMarkdown(text, newId);
-      } catch (error) {
-        if (error instanceof LernenError) throw new LernenError(error.code, `${name}: ${error.message}`);
-        throw error;
-      }
-    });
-    const incoming = {
-      ...noRecords,
-      problems: sheets.map(({ problem }) => problem),
-      entries: sheets.flatMap(({ entries }) => entries),
-    };
-    return this.merge(world, incoming, label, onProgress);
+  /** Merges sheets and lists in that are written in Markdown: all of them or, when one cannot be read, none. */
+  async importSheets(world: World, files: readonly TextFile[], label: string, onProgress: Progress): Promise<Merged> {
+    return this.merge(world, recordsFromMarkdown(files, newId), label, onProgress);
   }
 
   private async merge(world: World, incoming: StoredRecords, label: string, onProgress: Progress): Promise<Merged> {
@@ -144,6 +116,7 @@ class FilesWorker {
       mapping,
       dateOrder,
       fallbackDay: fallbackDayFor(sheet, mapping, dateOrder, dayOf(now, zone)),
+      rowsAre: guessRowsAre(mapping),
     };
   }
 
@@ -164,13 +137,9 @@ class FilesWorker {
     });
     this.prepared = prepared;
     return {
-      rows: prepared.rows.map(({ line, title, day, isDayAssumed, isNewProblem, minutes }) => ({
-        line,
-        title,
-        day,
-        isDayAssumed,
-        isNewProblem,
-        minutes,
+      rows: prepared.rows.map(({ sitting, ...row }) => ({
+        ...row,
+        sitting: sitting && { day: sitting.day, isDayAssumed: sitting.isDayAssumed, minutes: sitting.minutes },
       })),
       failures: prepared.failures,
       newProblems: prepared.problems.length,
@@ -180,8 +149,10 @@ class FilesWorker {
 
   /** Writes what the last preview showed. @returns the journal entry to undo it by. */
   async applyCsv(world: World, label: string, onProgress: Progress): Promise<number> {
-    const { problems, sittings, techniques } = this.prepared ?? { problems: [], sittings: [], techniques: [] };
-    return write(this.open(world), { problems, sittings, techniques }, label, { onProgress: reporting(onProgress) });
+    if (!this.prepared) throw new Error('No spreadsheet was shown.');
+    const { problems, sittings, lists, techniques } = this.prepared;
+    const changes = { problems, sittings, lists, techniques };
+    return write(this.open(world), changes, label, { onProgress: reporting(onProgress) });
   }
 
   /** The rows of the last preview that could not be read, as a CSV with the reasons. */

@@ -1,0 +1,66 @@
+import { LernenError } from '../errors';
+import { type StoredRecords, byProblem, bySittingTime, noRecords } from '../log/log';
+import { type ProblemList, listedProblems } from '../log/problem-list';
+import { type NewId, standing } from '../log/record';
+import { isListMarkdown, listFileName, readListMarkdown, writeListMarkdown } from './list-markdown';
+import { type SheetFile, readSheetMarkdown } from './read-sheet-markdown';
+import { sheetFileName, writeSheetMarkdown } from './write-sheet-markdown';
+
+export interface TextFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** Every problem with its sheet, and every list, as a Markdown file of its own. */
+export function markdownFiles({ problems, sittings, entries, lists }: StoredRecords): TextFile[] {
+  const standingProblems = standing(problems);
+  const sheets = byProblem(standing(entries));
+  const byId = new Map(standingProblems.map((problem) => [problem.id, problem]));
+  const sittingsOf = byProblem(standing(sittings).sort(bySittingTime));
+  return [
+    ...standingProblems.map((problem) => ({
+      name: sheetFileName(problem),
+      text: writeSheetMarkdown(problem, sheets.get(problem.id) ?? []),
+    })),
+    ...standing(lists).map((list) => ({
+      name: listFileName(list),
+      text: writeListMarkdown(list, listedProblems(list, byId, sittingsOf)),
+    })),
+  ];
+}
+
+/**
+ * The records that some Markdown files hold, sheets and lists.
+ * @throws LernenError naming the file that cannot be read.
+ */
+export function recordsFromMarkdown(files: readonly TextFile[], newId: NewId): StoredRecords {
+  const sheets: SheetFile[] = [];
+  const idsByFile = new Map<string, string>();
+  for (const file of files.filter(({ text }) => !isListMarkdown(text))) {
+    const sheet = named(file, () => readSheetMarkdown(file.text, newId));
+    sheets.push(sheet);
+    idsByFile.set(baseName(file.name), sheet.problem.id);
+  }
+  const lists = files
+    .filter(({ text }) => isListMarkdown(text))
+    .map((file): ProblemList => named(file, () => readListMarkdown(file.text, newId, idsByFile)));
+  return {
+    ...noRecords,
+    problems: sheets.map(({ problem }) => problem),
+    entries: sheets.flatMap(({ entries }) => entries),
+    lists,
+  };
+}
+
+function named<T>({ name }: TextFile, read: () => T): T {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof LernenError) throw new LernenError(error.code, `${name}: ${error.message}`);
+    throw error;
+  }
+}
+
+function baseName(path: string): string {
+  return path.slice(path.lastIndexOf('/') + 1);
+}
