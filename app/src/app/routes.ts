@@ -32,6 +32,11 @@ export const routes: Routes = [
     loadComponent: () => import('./problems/problems').then((it) => it.Problems),
   },
   {
+    path: 'problems/lists',
+    title: 'Lists · Lernen',
+    loadComponent: () => import('./problems/lists').then((it) => it.Lists),
+  },
+  {
     path: 'problems/:id',
     title: 'Problem · Lernen',
     loadComponent: () => import('./sheet/sheet').then((it) => it.Sheet),

@@ -8,6 +8,8 @@ export const mostPlannedLines = 500;
 /** What the reader must know, with all of the known problems. */
 export interface PlannedContext extends QuickContext {
   readonly problems: readonly Problem[];
+  /** Whether a known problem is fine, because the lines go on a list. */
+  readonly takesKnown?: boolean;
 }
 
 /** One line of a list of problems for later, as it was understood. */
@@ -51,7 +53,8 @@ function readLine(
   seen.add(key);
   const known = context.problems.find((problem) => titleKey(problem.title) === key) ?? null;
   const records = plannedFromDraft({ ...draft, title }, known, moment);
-  return records.problem === null ? refused('You have this problem already.') : { number, text, fault: null, records };
+  const isRefused = records.problem === null && context.takesKnown !== true;
+  return isRefused ? refused('You have this problem already.') : { number, text, fault: null, records };
 }
 
 /** The last words of an address, as a title. */

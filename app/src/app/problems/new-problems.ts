@@ -5,13 +5,15 @@ import {
   afterNextRender,
   computed,
   inject,
+  input,
   output,
   signal,
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { type Problem, type Technique, mostPlannedLines } from '@lernen/core/log';
+import { type Problem, type ProblemList, type Technique, mostListTitle, mostPlannedLines } from '@lernen/core/log';
 import { LogStore } from '../store/log-store';
+import { valueOf } from '../ui/value-of';
 import { counted } from '../ui/words';
 
 /** Letters that are read at once. */
@@ -36,13 +38,44 @@ const mostLetters = 100_000;
           (keydown)="press($event)"
         ></textarea>
       </label>
+      @if (list() === null) {
+        <div class="onto">
+          <label class="field"
+            ><span>On a list</span>
+            <select class="box" (change)="onto.set(valueOf($event))">
+              <option value="">none</option>
+              @for (it of log.log().lists; track it.id) {
+                <option [value]="it.id" [selected]="it.id === onto()">{{ it.title }}</option>
+              }
+              <option value="new" [selected]="onto() === 'new'">a new one</option>
+            </select></label
+          >
+          @if (onto() === 'new') {
+            <label class="field"
+              ><span>Its title</span
+              ><input
+                class="box"
+                [attr.maxlength]="mostListTitle"
+                [value]="title()"
+                (input)="title.set(valueOf($event))"
+                placeholder="Tidewater Course, week 10"
+            /></label>
+            <label class="field"
+              ><span>Until, if it has a last day</span
+              ><input class="box" type="date" [value]="until()" (change)="until.set(valueOf($event))"
+            /></label>
+          }
+        </div>
+      }
       @if (lines().length > 0) {
         <ul aria-live="polite">
           @for (line of shown(); track line.number) {
             <li [class.fault]="line.fault !== null">
-              @if (line.records?.problem; as problem) {
-                <b>{{ problem.title }}</b>
-                <span class="second">{{ about(problem, line.records?.techniques ?? []) }}</span>
+              @if (line.records; as records) {
+                <b>{{ records.title }}</b>
+                <span class="second">{{
+                  records.problem ? about(records.problem, records.techniques) : 'one that you have'
+                }}</span>
               } @else {
                 <span>Line {{ line.number }}: {{ line.fault }}</span>
               }
@@ -57,7 +90,10 @@ const mostLetters = 100_000;
         <p class="fault">At most {{ mostPlannedLines }} lines are read at once; keep these first.</p>
       }
       <p class="actions">
-        <button class="button main" [disabled]="good().length === 0">
+        <button
+          class="button main"
+          [disabled]="good().length === 0 || (onto() === 'new' && list() === null && title().trim() === '')"
+        >
           {{ good().length > 1 ? 'Keep ' + counted(good().length, 'problem') + ' for later' : 'Keep it for later' }}
         </button>
         <button type="button" class="button plain" (click)="closed.emit()">Close</button>
@@ -76,6 +112,15 @@ const mostLetters = 100_000;
       font: 400 14px/1.5 var(--mono);
       resize: vertical;
     }
+    .onto {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px 12px;
+      margin-top: 6px;
+    }
+    .onto .field {
+      flex: 0 1 220px;
+    }
     ul {
       margin: 6px 0;
       padding: 0;
@@ -91,16 +136,26 @@ const mostLetters = 100_000;
   `,
 })
 export class NewProblems {
-  private readonly log = inject(LogStore);
+  protected readonly log = inject(LogStore);
   private readonly router = inject(Router);
   private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
+  /** The list that they go on; null where that is asked here. */
+  readonly list = input<ProblemList | null>(null);
   readonly closed = output();
   protected readonly counted = counted;
   protected readonly mostLetters = mostLetters;
   protected readonly mostPlannedLines = mostPlannedLines;
+  protected readonly mostListTitle = mostListTitle;
+  protected readonly valueOf = valueOf;
+  /** The id of a list, `new`, or nothing. */
+  protected readonly onto = signal('');
+  protected readonly title = signal('');
+  protected readonly until = signal('');
   protected readonly text = signal('');
   protected readonly rows = computed(() => Math.min(Math.max(this.text().split('\n').length, 2), 12));
-  protected readonly lines = computed(() => this.log.plannedLines(this.text()));
+  protected readonly lines = computed(() =>
+    this.log.plannedLines(this.text(), this.list() !== null || this.onto() !== ''),
+  );
   protected readonly shown = computed(() => this.lines().slice(0, mostShown));
   protected readonly good = computed(() => this.lines().flatMap(({ records }) => records ?? []));
   protected readonly isCut = computed(() => this.text().split('\n').length > mostPlannedLines);
@@ -123,12 +178,23 @@ export class NewProblems {
     const [only] = good;
     if (!only) return;
     const left = this.lines().flatMap(({ text, fault }) => (fault === null ? [] : [text]));
-    const label = good.length === 1 ? `Kept ${only.title} for later` : `Kept ${good.length} problems for later`;
-    if (!(await this.log.savePlanned(good, label))) return;
+    const list = this.chosenList();
+    const what = good.length === 1 ? only.title : counted(good.length, 'problem');
+    const label = list === null ? `Kept ${what} for later` : `Kept ${what} for later, on “${list.title}”`;
+    if (!(await this.log.savePlanned(good, label, list))) return;
+    if (this.onto() === 'new' && list !== null) this.onto.set(list.id);
     const rest = left.join('\n');
     this.text.set(rest);
     this.area().nativeElement.value = rest;
-    if (good.length === 1 && left.length === 0) await this.router.navigateByUrl(`/problems/${only.problemId}`);
+    if (good.length === 1 && left.length === 0 && list === null)
+      await this.router.navigateByUrl(`/problems/${only.problemId}`);
+  }
+
+  private chosenList(): ProblemList | null {
+    const given = this.list();
+    if (given !== null || this.onto() === '') return given;
+    if (this.onto() === 'new') return this.log.newList(this.title(), this.until() || null);
+    return this.log.log().lists.find(({ id }) => id === this.onto()) ?? null;
   }
 
   protected about({ techniques, difficulty, link }: Problem, added: readonly Technique[]): string {

@@ -10,7 +10,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { type CsvField, type CsvMapping, type DateOrder, csvFields } from '@lernen/core/archive';
+import { type CsvField, type CsvMapping, type CsvRowsAre, type DateOrder, csvFields } from '@lernen/core/archive';
 import { Clock } from '../store/clock';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
@@ -97,6 +97,8 @@ export class CsvWizard {
   protected readonly mapping = linkedSignal<CsvMapping>(() => this.guess().mapping);
   protected readonly dateOrder = linkedSignal<DateOrder>(() => this.guess().dateOrder);
   protected readonly fallbackDay = linkedSignal(() => this.guess().fallbackDay);
+  protected readonly rowsAre = linkedSignal<CsvRowsAre>(() => this.guess().rowsAre);
+  protected readonly listTitle = signal('');
   protected readonly preview = signal<CsvPreview | null>(null);
   protected readonly progress = signal<number | null>(null);
   protected readonly failure = signal<string | null>(null);
@@ -105,7 +107,13 @@ export class CsvWizard {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
     afterNextRender(() => host.nativeElement.scrollIntoView({ block: 'start' }));
     effect(() => {
-      const choices = { mapping: this.mapping(), dateOrder: this.dateOrder(), fallbackDay: this.fallbackDay() };
+      const choices = {
+        mapping: this.mapping(),
+        dateOrder: this.dateOrder(),
+        fallbackDay: this.fallbackDay(),
+        rowsAre: this.rowsAre(),
+        listTitle: this.listTitle(),
+      };
       void this.attempt(async () =>
         this.preview.set(await this.files.previewCsv(choices, (share) => this.progress.set(share))),
       );
@@ -122,7 +130,7 @@ export class CsvWizard {
 
   /** What comes in with the rows: new problems and techniques, and days that were assumed. */
   protected withText({ newProblems, newTechniques, rows }: CsvPreview): string {
-    const assumed = rows.filter((row) => row.isDayAssumed).length;
+    const assumed = rows.filter((row) => row.sitting?.isDayAssumed).length;
     const techniques = `, ${counted(newTechniques.length, 'new technique')} (${newTechniques.join(', ')})`;
     const undated = `; ${assumed} without a date, taken as ${shortDay(this.fallbackDay())}`;
     return `, with ${counted(newProblems, 'new problem')}${newTechniques.length > 0 ? techniques : ''}${assumed > 0 ? undated : ''}. `;
@@ -134,13 +142,10 @@ export class CsvWizard {
     await this.attempt(async () => {
       const seq = await this.files.applyCsv(`Imported ${this.name()}`, (share) => this.progress.set(share));
       await this.log.catchUp();
-      this.notices.say(
-        `Imported ${counted(preview.rows.length, 'sitting')} at ${counted(preview.newProblems, 'new problem')}.`,
-        {
-          label: 'Undo',
-          run: () => void this.log.undo(seq),
-        },
-      );
+      const sittings = preview.rows.filter(({ sitting }) => sitting !== null).length;
+      const news = counted(preview.newProblems, 'new problem');
+      const what = sittings > 0 ? `Imported ${counted(sittings, 'sitting')} at ${news}.` : `Kept ${news} for later.`;
+      this.notices.say(what, { label: 'Undo', run: () => void this.log.undo(seq) });
       this.done.emit();
     });
   }

@@ -6,7 +6,9 @@ import {
   type Log,
   type PlannedLine,
   type PlannedRecords,
+  type Day,
   type Problem,
+  type ProblemList,
   type QuickDraft,
   type QuickRecords,
   type Settings,
@@ -17,9 +19,11 @@ import {
   offeredTechniques,
   plannedFromDraft,
   readPlannedLines,
+  ProblemListSchema,
   recordsFromDraft,
   byProblem,
   targetKey,
+  withListed,
 } from '@lernen/core/log';
 import { comingInterviews } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
@@ -140,20 +144,31 @@ export const LogStore = signalStore(
       },
 
       /** What keeping the lines of a text for later would write, line by line. */
-      plannedLines(text: string): PlannedLine[] {
+      plannedLines(text: string, takesKnown = false): PlannedLine[] {
         const { problems } = store.log();
-        const context = { today: clock.today(), techniques: store.offered(), problems };
+        const context = { today: clock.today(), techniques: store.offered(), problems, takesKnown };
         return readPlannedLines(text, context, { now: clock.now(), zone: clock.zone, newId });
       },
 
-      savePlanned(some: readonly PlannedRecords[], label: string): Promise<boolean> {
+      /** Problems for later, behind those that a list has where one is given. */
+      savePlanned(some: readonly PlannedRecords[], label: string, list: ProblemList | null = null): Promise<boolean> {
+        const ids = some.map(({ problemId }) => problemId);
         return saveAndSay(
           {
             problems: some.flatMap(({ problem }) => problem ?? []),
             techniques: some.flatMap(({ techniques }) => techniques),
+            lists: list === null ? [] : [{ ...withListed(list, ids), revision: newId() }],
           },
           label,
         );
+      },
+
+      newList(title: string, until: Day | null): ProblemList {
+        return ProblemListSchema.parse({ id: newId(), revision: newId(), title, until, createdAt: clock.now() });
+      },
+
+      saveList(list: ProblemList, label: string): Promise<boolean> {
+        return saveAndSay({ lists: [{ ...list, revision: newId() }] }, label);
       },
 
       saveProblem(problem: Problem, label = `Saved ${problem.title}`): Promise<boolean> {

@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import { newProblemAdvice } from '@lernen/core/plan';
+import type { Problem } from '@lernen/core/log';
+import { type Offer, newProblemAdvice } from '@lernen/core/plan';
+import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
+import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
+import { TechniquePicker } from '../ui/technique-picker';
 import { valueOf } from '../ui/value-of';
 
 /** Something new of a technique: what was kept for later, or what to look for elsewhere and a field for what was found. */
 @Component({
   selector: 'app-new-problem',
-  imports: [DifficultyNotches],
+  imports: [DifficultyNotches, TechniquePicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (advice().offers.length > 0) {
@@ -17,10 +21,10 @@ import { valueOf } from '../ui/value-of';
         @for (offer of advice().offers; track offer.problem.id) {
           <li>
             <span>
-              <b>{{ offer.problem.title }}</b>
-              <span class="second">
+              <b>{{ offer.problem.title }}</b
+              >&ngsp;<span class="second">
                 <app-difficulty [difficulty]="offer.problem.difficulty" /> {{ offer.why
-                }}{{ offer.problem.origin ? ', from ' + offer.problem.origin : '' }}</span
+                }}{{ offer.problem.origin ? ', from ' + offer.problem.origin : '' }}{{ listText(offer) }}</span
               >
             </span>
             <button
@@ -35,6 +39,27 @@ import { valueOf } from '../ui/value-of';
           </li>
         }
       </ul>
+    }
+    @if (advice().unnamed; as offer) {
+      <h3>Or a Spot first</h3>
+      <div class="spot">
+        <span>
+          <b>{{ offer.problem.title }}</b
+          >&ngsp;<span class="second">has no technique yet. Read it, then name one.</span>
+          @if (offer.problem.statement !== '') {
+            <span class="statement">{{ offer.problem.statement }}</span>
+          } @else if (offer.problem.link; as link) {
+            <a [href]="link" target="_blank" rel="noopener noreferrer">{{ link }}</a>
+          }
+        </span>
+        <app-technique-picker
+          [techniques]="log.offered()"
+          [label]="'Technique of ' + offer.problem.title"
+          placeholder="its technique"
+          [adds]="true"
+          (valueChange)="name(offer.problem, $event)"
+        />
+      </div>
     }
     <h3>{{ advice().offers.length > 0 ? 'Or find another one' : 'Find one that you have not seen' }}</h3>
     <p class="second">
@@ -95,6 +120,23 @@ import { valueOf } from '../ui/value-of';
       align-items: flex-end;
       justify-content: flex-start;
     }
+    .spot {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px 12px;
+      align-items: center;
+    }
+    .spot > span {
+      flex: 1 1 320px;
+    }
+    .statement {
+      display: block;
+      max-width: 80ch;
+      max-height: 9em;
+      overflow: auto;
+      font-size: 13px;
+      white-space: pre-wrap;
+    }
     .field {
       flex: 1 1 240px;
     }
@@ -105,7 +147,8 @@ import { valueOf } from '../ui/value-of';
   `,
 })
 export class NewProblem {
-  private readonly log = inject(LogStore);
+  protected readonly log = inject(LogStore);
+  private readonly clock = inject(Clock);
   private readonly derived = inject(DerivedStore);
   readonly technique = input.required<string>();
   readonly isRunning = input(false);
@@ -116,7 +159,12 @@ export class NewProblem {
   protected readonly found = signal('');
   protected readonly fault = signal<string | null>(null);
   protected readonly advice = computed(() =>
-    newProblemAdvice(this.technique(), this.derived.techniques().get(this.technique()) ?? null, this.log.log()),
+    newProblemAdvice(
+      this.technique(),
+      this.derived.techniques().get(this.technique()) ?? null,
+      this.log.log(),
+      this.clock.today(),
+    ),
   );
 
   protected async solve(): Promise<void> {
@@ -126,6 +174,18 @@ export class NewProblem {
 
   protected async keep(): Promise<void> {
     await this.save();
+  }
+
+  /** Of this technique it is offered above at once; of another one it waits for that. */
+  protected name(problem: Problem, technique: string | null): void {
+    if (technique === null) return;
+    const name = this.log.techniquesById().get(technique)?.name ?? technique;
+    void this.log.saveProblem({ ...problem, techniques: [technique] }, `${problem.title}: ${name}`);
+  }
+
+  protected listText({ list }: Offer): string {
+    if (list === null) return '';
+    return `, on “${list.title}”${list.until === null ? '' : ` until ${shortDay(list.until)}`}`;
   }
 
   /** Keeps what was found, of this technique unless it says another; nothing more is known of it. */

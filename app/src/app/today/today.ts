@@ -1,7 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Choice, type ChoiceTarget, addDays, dayOf, sharesOf } from '@lernen/core/log';
+import { type Choice, type ChoiceTarget, addDays, dayOf, listedProblems, sharesOf } from '@lernen/core/log';
 import { type PlanChange, type PlanItem, remarksOn } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -16,6 +16,8 @@ import { NewProblem } from './new-problem';
 
 const weakestShown = 7;
 const nearDays = 3;
+/** A list is told on Today from so many days before its last one. */
+const dueDays = 7;
 
 /** What to do now, within today's minutes, and why. */
 @Component({
@@ -51,6 +53,17 @@ export class Today {
   protected readonly free = computed(() => {
     const day = this.day();
     return day ? Math.max(day.budget - day.done - day.minutes, 0) : 0;
+  });
+  /** Lists that want something within a week, with what comes next on each. */
+  protected readonly due = computed(() => {
+    const until = addDays(this.clock.today(), dueDays);
+    return this.log.log().lists.flatMap((list) => {
+      if (list.until === null || list.until > until) return [];
+      const listed = listedProblems(list, this.log.problemsById(), this.log.sittingsOf());
+      const next = listed.find(({ state }) => state !== 'solved');
+      const solved = listed.filter(({ state }) => state === 'solved').length;
+      return next ? [{ list, until: list.until, next: next.problem, solved, count: listed.length }] : [];
+    });
   });
   protected readonly unplaced = computed(() => this.derived.plan()?.unplaced ?? []);
   /** What should be known before the plan looks odd. */
@@ -99,9 +112,10 @@ export class Today {
     await this.router.navigateByUrl('/review');
   }
 
-  /** A new problem is solved for the first time. */
+  /** A new problem is solved for the first time, one that was sat again from blank. */
   protected async solve(problemId: string): Promise<void> {
-    if (!this.running.isRunning()) await this.running.start(problemId, 'first-solve');
+    const kind = this.log.sittingsOf().has(problemId) ? 'rebuild' : 'first-solve';
+    if (!this.running.isRunning()) await this.running.start(problemId, kind);
     await this.router.navigateByUrl('/review');
   }
 
