@@ -15,7 +15,7 @@ import {
   offeredTechniques,
   readQuickLine,
 } from '@lernen/core/log';
-import { planDays, reasonSentence } from '@lernen/core/plan';
+import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { demoArchive } from '@lernen/demo';
 import { Command, InvalidArgumentError } from 'commander';
 import { type CostOptions, costReport, costText } from './cost';
@@ -92,8 +92,10 @@ program
   .option('--as-of <instant>', 'the moment to plan from', readInstant)
   .option('--json', 'as JSON')
   .action(async (file: string, { asOf = now(), json }: AsOfJson) => {
-    const log = logFrom(await open(file));
-    const plan = planDays({ log, estimates: estimateLog(log, endOfDay(asOf, zone)), asOf, zone });
+    const archive = await open(file);
+    const log = logFrom(archive);
+    const twists = twistsFrom(archive.entries.filter((it) => it.kind === 'twist' || it.kind === 'relation'));
+    const plan = planDays({ log, estimates: estimateLog(log, endOfDay(asOf, zone)), twists, asOf, zone });
     print(json ? JSON.stringify(plan, null, 2) : planText(plan, log, (item) => reasonSentence(item, namesOf(log))));
   });
 

@@ -64,7 +64,9 @@ export function standingOf(tracks: readonly Track[], schedule: Schedule): Standi
 export function lengthsOf(tracks: readonly Track[]): Set<number> {
   return new Set(
     tracks.flatMap(({ candidate, placements }) =>
-      [...candidate.firstKinds, ...candidate.kinds, ...placements].map((it) => it.minutes),
+      [...candidate.firstKinds, ...candidate.kinds, ...(candidate.twist?.kinds ?? []), ...placements].map(
+        (it) => it.minutes,
+      ),
     ),
   );
 }

@@ -2,13 +2,13 @@ import type { ProblemEstimate } from '../estimate/estimate';
 import { knowsAnswer } from '../estimate/evidence';
 import { untouched } from '../estimate/worked';
 import type { Choice } from '../log/choice';
-import type { Difficulty } from '../log/problem';
+import type { Difficulty, Problem } from '../log/problem';
 import { minutesOn, sittingTarget, targetFor } from '../log/settings';
 import type { SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import { type Day, daysBetween } from '../log/time';
 import type { Candidate, KindMinutes } from './candidate';
-import type { Target } from './horizon';
+import { type Target, twistDays } from './horizon';
 import { pacesOf } from './pace';
 import { planParameters, plannedReviewKinds } from './parameters';
 import type { PlanInput, PlannedKind } from './plan';
@@ -45,6 +45,7 @@ export class CandidateMaker {
         // A solution that was never found nor read cannot be recalled: the problem has to be tried again.
         firstKinds: estimate.worked.memory ? kinds : kinds.filter(({ kind }) => kind === 'rebuild'),
         kinds: estimate.worked.memory ? kinds : kinds.filter(isFollowUp),
+        twist: isDropped ? null : this.twistOf(problem, estimate, kinds),
         spacing,
         notBefore: Math.max(this.notBefore(choice), spacing.earliest),
         bonus: 1,
@@ -80,6 +81,7 @@ export class CandidateMaker {
           worked: untouched,
           firstKinds: [{ kind: 'fresh', minutes }],
           kinds,
+          twist: null,
           spacing: unspaced,
           notBefore: this.notBefore(choice),
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
@@ -88,6 +90,22 @@ export class CandidateMaker {
         };
       return successor ? [successor] : [];
     });
+  }
+
+  /** What was solved comes changed where its technique is near the goal and an interview that asks for it is not far. */
+  private twistOf(
+    { id, difficulty }: Problem,
+    estimate: ProblemEstimate,
+    kinds: readonly KindMinutes[],
+  ): Candidate['twist'] {
+    const { estimates, log, twists } = this.input;
+    const [main] = estimate.credits;
+    const strength = main && estimates.techniques.get(main.technique)?.strength.point;
+    const isNear = strength !== undefined && strength >= log.settings.goal - planParameters.twists.near;
+    if (!main || !isNear || !estimate.worked.memory || !hasSolved(estimate) || !twists?.has(id)) return null;
+    const days = twistDays(main.technique, this.targets);
+    if (days.size === 0) return null;
+    return { days, kinds: [...kinds, { kind: 'twist', minutes: this.minutesFor('twist', difficulty, true) }] };
   }
 
   private largestShare(technique: TechniqueId): number {

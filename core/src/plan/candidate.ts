@@ -36,6 +36,8 @@ export interface Candidate {
   /** Kinds that can be planned first, and after that. */
   readonly firstKinds: readonly KindMinutes[];
   readonly kinds: readonly KindMinutes[];
+  /** Days on which it can also come changed, and all that can be planned then; null where there are none. */
+  readonly twist: { readonly days: ReadonlySet<number>; readonly kinds: readonly KindMinutes[] } | null;
   readonly spacing: Spacing;
   /** Days before this one are not for it: because it was put off, or because it rests from its last sitting. */
   readonly notBefore: number;

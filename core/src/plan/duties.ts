@@ -24,14 +24,14 @@ interface Due {
 /** Days on which an earlier plan held a track. */
 type DaysBefore = (track: Track) => readonly number[];
 
-const { claims, followUp, mixUpDays } = planParameters;
+const { claims, followUp, mixUpDays, twists } = planParameters;
 
 /** What each item is in the plan for, beside its gain. */
 export type Duties = Map<Placement, Duty>;
 
 /**
  * Places what a good coach brings back whatever else would gain: what was mixed up, what failed, the first review of
- * what was solved for the first time; in order of need, each within its days, on the day where an earlier plan had it if that is one of
+ * what was solved for the first time, what can come changed before an interview; in order of need, each within its days, on the day where an earlier plan had it if that is one of
  * them.
  */
 export function placeDuties(
@@ -48,6 +48,7 @@ export function placeDuties(
   const room = new ClaimRoom(schedule.calendar);
   for (const due of byNeed(failedDue(tracks, estimates, needs))) placeClaim(due, schedule, daysBefore, placed, room);
   for (const due of byNeed(firstReviewsDue(tracks, estimates, needs))) place(due, schedule, daysBefore, placed);
+  placeTwists(byNeed(twistsDue(tracks, schedule.targets)), schedule, daysBefore, placed);
   return placed;
 }
 
@@ -125,6 +126,42 @@ function pairFor({ right, named, lastAt }: MixUp, tracks: readonly Track[], need
       ? [{ track, duty: 'mix-up', kind: 'spot', from, to: mixUpDays, need: needs.of(track.candidate.technique) }]
       : [],
   );
+}
+
+/** Of each technique that can come changed, what was worked longest ago; the more of the interviews it is the sooner. */
+function twistsDue(tracks: readonly Track[], targets: readonly Target[]): Due[] {
+  const ofTechnique = new Map<TechniqueId, Track>();
+  const lately = new Set<TechniqueId>();
+  for (const track of tracks) {
+    const { technique, twist, spacing } = track.candidate;
+    if (technique === null) continue;
+    if (spacing.lastTwist !== null && spacing.lastTwist > -twists.apart) lately.add(technique);
+    const known = ofTechnique.get(technique)?.candidate.spacing.past.at(-1) ?? Infinity;
+    if (twist && track.placements.length === 0 && (spacing.past.at(-1) ?? 0) < known) ofTechnique.set(technique, track);
+  }
+  const shareOf = (technique: TechniqueId): number =>
+    targets.reduce((sum, { shares, importance }) => sum + importance * (shares.get(technique) ?? 0), 0);
+  return [...ofTechnique].flatMap(([technique, track]): Due[] => {
+    const days = [...(track.candidate.twist?.days ?? [])];
+    if (lately.has(technique) || days.length === 0) return [];
+    const [from, to] = [Math.min(...days), Math.max(...days)];
+    return [{ track, duty: 'twist', kind: 'twist', from, to, need: shareOf(technique) }];
+  });
+}
+
+/** One a day at most, and no more than their share of the minutes, but for the first. */
+function placeTwists(dues: readonly Due[], schedule: Schedule, daysBefore: DaysBefore, placed: Duties): void {
+  const { calendar } = schedule;
+  const days = [...new Set(dues.flatMap(({ track }) => [...(track.candidate.twist?.days ?? [])]))];
+  const most = twists.shareOfMinutes * days.reduce((sum, day) => sum + calendar.minutesOn(day), 0);
+  let spent = 0;
+  for (const due of dues) {
+    const placement = place(due, schedule, daysBefore, placed, (day, minutes) => {
+      const isTaken = calendar.itemsOn(day).some((item) => item.placement.kind === 'twist');
+      return !isTaken && (spent === 0 || spent + minutes <= most);
+    });
+    spent += placement?.minutes ?? 0;
+  }
 }
 
 function estimateOf({ candidate }: Track, estimates: Estimates): ProblemEstimate | undefined {

@@ -1,6 +1,7 @@
 import { type Interview, type Shares, sharesOf } from '../log/interview';
 import type { Log } from '../log/log';
 import type { Difficulty } from '../log/problem';
+import type { TechniqueId } from '../log/technique';
 import { type Day, type Instant, type Zone, addDays, dayOf, daysBetween } from '../log/time';
 import { planParameters } from './parameters';
 
@@ -71,4 +72,19 @@ function rollingGoal(log: Log): Pick<Target, 'interviewId' | 'day' | 'importance
 export function horizonDays(targets: readonly Target[], today: Day): Day[] {
   const last = Math.max(...targets.map((target) => target.day), 0);
   return Array.from({ length: last + 1 }, (_, index) => addDays(today, index));
+}
+
+/**
+ * The days on which what an interview asks can come changed: the last third of those to it, and at least so many; all of
+ * them where there is no interview.
+ */
+export function twistDays(technique: TechniqueId, targets: readonly Target[]): Set<number> {
+  const { share, least } = planParameters.twists;
+  const days = new Set<number>();
+  for (const { interviewId, isWhole, day: last, shares } of targets) {
+    if (!isWhole || !shares.has(technique)) continue;
+    const from = interviewId === null ? 0 : Math.max(Math.min(Math.floor(last * (1 - share)), last - least), 0);
+    for (let day = from; day < last; day++) days.add(day);
+  }
+  return days;
 }

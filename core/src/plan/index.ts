@@ -5,6 +5,7 @@ export * from './plan';
 export * from './planner';
 export * from './reason-sentence';
 export * from './remarks';
+export * from './twists';
 export * from './weigh';
 export * from './weigh-sentence';
 export * from './what-if';

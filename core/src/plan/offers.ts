@@ -150,8 +150,9 @@ export class OfferMaker {
   }
 
   /** Candidates with the same kinds and first day share these. */
-  private reviewsOf({ technique, kinds, notBefore, most }: Candidate): Reviews {
+  private reviewsOf({ technique, kinds: usual, twist, notBefore, most }: Candidate): Reviews {
     const { targets, calendar } = this.schedule;
+    const kinds = twist?.kinds ?? usual;
     const key = `${this.lightKey(technique)} ${notBefore} ${most} ${kinds.map(({ kind, minutes }) => `${kind} ${minutes}`).join()}`;
     let known = this.reviews.get(key);
     if (!known) {

@@ -77,6 +77,11 @@ export const planParameters = {
   claims: { from: 2, to: 4, shareOfWeek: 0.2 },
   /** Days without a sitting after which something new of what is needed most is due within two. */
   neediestAfter: 5,
+  /**
+   * A Twist: strength at most so far below the goal, in the last share of the days to an interview and at least so many;
+   * one of a technique in so many days, and all of them together at most a share of the minutes of those days.
+   */
+  twists: { near: 0.15, share: 1 / 3, least: 10, apart: 14, shareOfMinutes: 0.1 },
   /** Days within which two techniques that were mixed up are told apart, and minutes of each Spot at most. */
   mixUpDays: 3,
   /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */

@@ -100,6 +100,7 @@ describe('the calendar', () => {
     worked: untouched,
     firstKinds: [],
     kinds: [],
+    twist: null,
     spacing: unspaced,
     notBefore: 0,
     bonus: 1,
@@ -229,6 +230,7 @@ describe('the sentence of an item, word for word', () => {
     goesOn: null,
     begun: null,
     freshOn: null,
+    twist: null,
     reasons,
   };
   const names = {

@@ -5,15 +5,17 @@ import type { Help, Result, ReviewKind, SittingKind } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
 import type { Day, Instant, Zone } from '../log/time';
 import type { Estimates } from '../estimate/estimate';
+import type { TwistsByProblem } from './twists';
 
 /** What a planned item asks for: a review, or a fresh problem of a technique. */
 export type PlannedKind = ReviewKind | 'fresh';
 
 /**
  * What a good coach brings back whatever else would gain: what failed after its answer was read, or without it; the first
- * review of what was solved for the first time; two techniques that were mixed up.
+ * review of what was solved for the first time; two techniques that were mixed up; what is nearly strong enough, changed as
+ * an interviewer would change it.
  */
-export type Duty = 'failed' | 'unsolved' | 'first-review' | 'mix-up';
+export type Duty = 'failed' | 'unsolved' | 'first-review' | 'mix-up' | 'twist';
 
 /** Why an item is in the plan, as data; the sentence on screen is made from them. */
 export interface Reasons {
@@ -63,6 +65,8 @@ export interface PlanItem {
   readonly begun: Day | null;
   /** For a review of a problem that is itself still to come: the day on which that is planned. */
   readonly freshOn: Day | null;
+  /** For a Twist: how the problem is changed. */
+  readonly twist: string | null;
   readonly reasons: Reasons;
 }
 
@@ -134,6 +138,8 @@ export interface PlanInput {
   readonly asOf: Instant;
   /** The person's zone, which says what a day is. */
   readonly zone: Zone;
+  /** What is known of how problems can be changed; nothing where it is left out. */
+  readonly twists?: TwistsByProblem;
   /** The plan made before; its items are kept unless something else is clearly better. */
   readonly previous?: Pick<Plan, 'days'> | null;
   /** Called with the share done, 0 to 1; return false to stop planning. */

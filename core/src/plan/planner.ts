@@ -1,6 +1,7 @@
 import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
 import { lentOn } from '../estimate/worked';
 import { type Choice, targetKey } from '../log/choice';
+import type { ProblemId } from '../log/problem';
 import { minutesOn } from '../log/settings';
 import type { Sitting } from '../log/sitting';
 import type { TechniqueId } from '../log/technique';
@@ -22,6 +23,7 @@ import { Promising } from './promising';
 import { reasonsFor } from './reasons';
 import { Schedule } from './schedule';
 import { type Track, creditsOrNone, trackOf } from './track';
+import { nextTwist } from './twists';
 import { type WeighedDay, weighDay } from './weigh';
 
 /**
@@ -173,7 +175,8 @@ export class Planner {
     const rest = placement.minutes - minutesThen;
     const [first] = track.placements;
     const freshOn = problemId === null && placement.kind !== 'fresh' && first ? (dates[first.day] ?? null) : null;
-    const item = { problemId, technique, kind: placement.kind, freshOn, reasons };
+    const twist = placement.kind === 'twist' ? this.twistFor(problemId) : null;
+    const item = { problemId, technique, kind: placement.kind, freshOn, twist, reasons };
     const next = goesOn === null ? null : { date: dates[goesOn] ?? date, minutes: rest };
     items[placement.day]?.push({
       item: { ...item, minutes: minutesThen, goesOn: next, begun: null },
@@ -181,6 +184,17 @@ export class Planner {
     });
     if (goesOn !== null)
       items[goesOn]?.push({ item: { ...item, minutes: rest, goesOn: null, begun: date }, worth: Infinity });
+  }
+
+  private twistFor(problemId: ProblemId | null): string | null {
+    const { twists, log } = this.input;
+    const known = problemId === null ? undefined : twists?.get(problemId);
+    return (
+      nextTwist(
+        known ?? [],
+        log.sittings.filter((sitting) => sitting.problemId === problemId),
+      )?.text ?? null
+    );
   }
 }
 

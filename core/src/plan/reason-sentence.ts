@@ -40,6 +40,8 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
     return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}, ${lastText(reasons)} on ${when}. Work it out from blank.`;
   if (duty === 'mix-up' && mixUp)
     return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;
+  if (item.kind === 'twist' && item.twist !== null)
+    return `Changed as an interviewer would: ${item.twist}${/[.?!]$/.test(item.twist) ? '' : '.'} You can solve it as it was (${lastText(reasons)}, ${when}).`;
   if (duty === 'first-review')
     return `Solved for the first time on ${when} (${lastText(reasons)}); its first review is due.`;
   const rank = rankText(reasons, name);

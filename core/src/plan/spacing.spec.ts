@@ -33,7 +33,7 @@ describe('when a problem can come again', () => {
 
   it('never comes nearer than the gap before it, as far as a fifth of the days', () => {
     expect([nextGap(3, 30), nextGap(5, 30), nextGap(20, 30), nextGap(20, 90)]).toEqual([3, 5, 7, 18]);
-    const first: Spacing = { past: [-4], earliest: 0, gap: 3 };
+    const first: Spacing = { past: [-4], lastTwist: null, earliest: 0, gap: 3 };
     expect([4, 7, 8, 9].map((day) => isSpaced(first, [0], day, 30))).toEqual([true, true, true, true]);
     expect(isSpaced(first, [0, 5], 8, 30)).toBeFalse();
     expect(isSpaced(first, [0, 5], 10, 30)).toBeTrue();

@@ -8,6 +8,8 @@ const { spacing } = planParameters;
 export interface Spacing {
   /** Days of its sittings, 0 and negative, in their order. */
   readonly past: readonly number[];
+  /** The day of its last Twist; null where there was none lately. */
+  readonly lastTwist: number | null;
   /** The first day on which it may come again. */
   readonly earliest: number;
   /** Days that the first gap in the plan must have at least, counted from the last sitting. */
@@ -15,7 +17,7 @@ export interface Spacing {
 }
 
 /** A problem that was never sat. */
-export const unspaced: Spacing = { past: [], earliest: 0, gap: spacing.solved };
+export const unspaced: Spacing = { past: [], lastTwist: null, earliest: 0, gap: spacing.solved };
 
 /**
  * Two to four days after an answer was read, at once after a try without one, three days and more after a solve, and
@@ -27,7 +29,8 @@ export function spacingAfter(history: readonly PastSitting[], isAnswerKnown: boo
   const last = past.at(-1);
   if (last === undefined) return unspaced;
   const gap = gapAfter(history, past, isAnswerKnown, days);
-  return { past, earliest: Math.max(last + gap, 0), gap };
+  const lastTwist = history.findLast(({ kind }) => kind === 'twist')?.day ?? null;
+  return { past, lastTwist, earliest: Math.max(last + gap, 0), gap };
 }
 
 function gapAfter(

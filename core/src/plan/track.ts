@@ -18,6 +18,7 @@ export function trackOf(candidate: Candidate, targets: readonly Target[], way: W
 
 /** Kinds that can be planned on a day: those that come first, where nothing of it stands before that day. */
 export function kindsOn({ candidate, placements }: Track, day: number): readonly KindMinutes[] {
+  if (candidate.twist?.days.has(day)) return candidate.twist.kinds;
   const [first] = placements;
   return first && first.day < day ? candidate.kinds : candidate.firstKinds;
 }

@@ -1,4 +1,13 @@
-import { type Entry, type Relation, type Stage, byOrder, isFilled, stageOf, stages } from '@lernen/core/log';
+import {
+  type Entry,
+  type EntryOf,
+  type Relation,
+  type Stage,
+  byOrder,
+  isFilled,
+  stageOf,
+  stages,
+} from '@lernen/core/log';
 import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */
@@ -41,6 +50,14 @@ export async function filledStages(database: LernenDatabase): Promise<Map<string
 export async function relationsIn(database: LernenDatabase): Promise<Relation[]> {
   const rows = await database.entries.where('kind').equals('relation').toArray();
   return rows.map(entryFrom).filter((entry): entry is Relation => entry.kind === 'relation' && !entry.deleted);
+}
+
+/** All that says how problems can be changed: twists, and how problems are related. */
+export async function twistEntriesIn(database: LernenDatabase): Promise<(EntryOf<'twist'> | Relation)[]> {
+  const rows = await database.entries.where('kind').anyOf('twist', 'relation').toArray();
+  return rows
+    .map(entryFrom)
+    .filter((entry): entry is EntryOf<'twist'> | Relation => entry.kind === 'twist' || entry.kind === 'relation');
 }
 
 /** Everything that stands on the sheets of these problems. */

@@ -269,7 +269,7 @@ export class Root {
       .get(this.clock.today())
       ?.items.find(({ problemId }) => problemId !== null);
     if (!this.running.isRunning() && item?.problemId && item.kind !== 'fresh')
-      await this.running.start(item.problemId, item.kind);
+      await this.running.start(item.problemId, item.kind, item.twist ?? '');
     // Something new is chosen on Today.
     await this.router.navigateByUrl(this.running.isRunning() ? '/review' : '/today');
   }

@@ -100,7 +100,7 @@ export const RunningStore = signalStore(
       /** Milliseconds at work until now, pauses left out. */
       worked,
       change,
-      start: (problemId: string, kind: SittingKind): Promise<void> =>
+      start: (problemId: string, kind: SittingKind, twist = ''): Promise<void> =>
         put({
           sittingId: newId(),
           problemId,
@@ -121,7 +121,7 @@ export const RunningStore = signalStore(
           slips: [],
           felt: null,
           language: '',
-          twist: '',
+          twist,
           note: '',
         }),
       pause: (): Promise<void> => change({ workedBefore: worked(), resumedAt: null }),

@@ -108,7 +108,7 @@ export class Today {
 
   protected async start(item: PlanItem, place: number): Promise<void> {
     if (item.problemId === null || item.kind === 'fresh') return this.looking.set(place);
-    if (!this.running.isRunning()) await this.running.start(item.problemId, item.kind);
+    if (!this.running.isRunning()) await this.running.start(item.problemId, item.kind, item.twist ?? '');
     await this.router.navigateByUrl('/review');
   }
 

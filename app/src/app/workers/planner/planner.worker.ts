@@ -18,8 +18,10 @@ import {
   type WeighedDay,
   type WhatIf,
   planIf,
+  twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
+import { twistEntriesIn } from '../../data/entries';
 import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
 
@@ -76,7 +78,8 @@ class PlannerWorker {
       return true;
     };
     const previous = (trace ?? null) as Pick<Plan, 'days'> | null;
-    const input: PlanInput = { log, estimates, asOf, zone, previous, onProgress: report };
+    const twists = twistsFrom(await twistEntriesIn(this.database));
+    const input: PlanInput = { log, estimates, asOf, zone, twists, previous, onProgress: report };
     const planner = new Planner(input);
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
     this.made = { input: { ...input, onProgress: () => true }, planner };
