@@ -17,7 +17,7 @@ export interface Gaussian {
 }
 
 /** Ten percent lie beyond this many standard deviations on either side. */
-const eightyPercent = 1.2816;
+export const eightyPercent = 1.2816;
 
 /**
  * The expected chance of a Gaussian log-odds, and its 80 % range. The expectation uses the probit approximation

@@ -1,6 +1,6 @@
 import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { estimateLog } from './estimate';
-import { ForesightTally, Trust, lossOf } from './foresight';
+import { ForesightTally, Trust, foresightGroups, lossOf } from './foresight';
 
 describe('foresight', () => {
   it('loses nothing by being right and sure, and ln 2 by not knowing', () => {
@@ -25,6 +25,30 @@ describe('foresight', () => {
     ]);
     expect(calibration).toBeCloseTo(0.66 / 3, 10);
     expect(baseLoss).toBeCloseTo((Math.LN2 + lossOf(2 / 3, false) + lossOf(0.5, true)) / 3, 10);
+  });
+
+  it('takes thin classes together with their neighbours, and says how wide the share may be', () => {
+    const grouped = (counts: readonly number[]): [number, number, number][] => {
+      const tally = new ForesightTally();
+      counts.forEach((count, index) => {
+        for (let i = 0; i < count; i++) tally.take(index / 10 + 0.05, i % 2 === 0, '2026-11-01T20:00:00Z');
+      });
+      return foresightGroups(tally.summary()).map(({ from, to, count }) => [from, to, count]);
+    };
+    expect(grouped([2, 9, 0, 12, 0, 0, 0, 10, 3, 4])).toEqual([
+      [0, 0.2, 11],
+      [0.2, 0.4, 12],
+      [0.4, 1, 17],
+    ]);
+    expect(grouped([0, 0, 4, 0, 0, 0, 0, 0, 0, 0])).toEqual([[0, 1, 4]]);
+    expect(grouped([0, 0, 0, 0, 0, 0, 0, 0, 0, 0])).toEqual([]);
+    const tally = new ForesightTally();
+    for (let i = 0; i < 10; i++) tally.take(0.75, i < 8, '2026-11-01T20:00:00Z');
+    const [group] = foresightGroups(tally.summary());
+    // By hand: with z² = 1.6425 the middle is 0.88213 / 1.16425, and half the range 0.18173 / 1.16425.
+    expect(group?.low).toBeCloseTo(0.6016, 3);
+    expect(group?.high).toBeCloseTo(0.9138, 3);
+    expect(group?.foreseen).toBeCloseTo(0.75, 10);
   });
 
   it('foresees the sittings of a log before it takes them in', () => {

@@ -1,7 +1,7 @@
 export * from './chance';
 export * from './estimate';
 export * from './evidence';
-export type * from './foresight';
+export * from './foresight';
 export * from './parameters';
 export * from './predict';
 export * from './readiness';

@@ -1,7 +1,7 @@
 import type { Difficulty } from '../log/problem';
 import type { Shares } from '../log/interview';
 import type { TechniqueId } from '../log/technique';
-import { type ChanceRange, type Gaussian, expectedChance } from './chance';
+import { type ChanceRange, type Gaussian, eightyPercent, expectedChance } from './chance';
 import { transferParameters } from './parameters';
 import type { Person } from './strength';
 
@@ -55,6 +55,6 @@ export function readinessOf(
     point += share * chance;
     variance += (share * chance * (1 - chance)) ** 2 * outlook.state.variance;
   }
-  const spread = 1.2816 * Math.sqrt(variance);
+  const spread = eightyPercent * Math.sqrt(variance);
   return { point, low: Math.max(point - spread, 0), high: Math.min(point + spread, 1) };
 }

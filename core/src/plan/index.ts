@@ -1,4 +1,5 @@
 export type * from './bound';
+export * from './forecast';
 export * from './horizon';
 export * from './new-problem';
 export * from './plan';

@@ -1,5 +1,5 @@
 import { computed, effect, inject } from '@angular/core';
-import type { PlanDay, Standing, WeighedDay, WhatIf } from '@lernen/core/plan';
+import type { ForecastCheck, PlanDay, Standing, WeighedDay, WhatIf } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { type Remote, proxy, wrap } from 'comlink';
 import type { Derived, LookingBack, Outcome, PlannerApi } from '../workers/planner/planner.worker';
@@ -89,6 +89,7 @@ export const DerivedStore = signalStore(
       standing: () => ask<Standing>((it) => it.standing()),
       weigh: (date: string) => ask<WeighedDay>((it) => it.weigh(date)),
       lookBack: () => ask<LookingBack>((it) => it.lookBack()),
+      checkForecast: (daysAgo: number) => ask<ForecastCheck>((it) => it.checkForecast(daysAgo)),
       /** Ends a planning that takes too long; the plan before it stays. */
       stop(): void {
         worker?.terminate();

@@ -1,7 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ApexOptions } from 'apexcharts';
+import { type ForesightGroup, foresightGroups } from '@lernen/core/estimate';
+import { type ForecastCheck, whyItCame } from '@lernen/core/plan';
 import { DerivedStore } from '../store/derived-store';
+import { LogStore } from '../store/log-store';
+import { shortDay } from '../ui/dates';
 import { Chart, type ChartColours } from '../ui/chart';
 import { counted, percent } from '../ui/words';
 import type { LookingBack as Record } from '../workers/planner/planner.worker';
@@ -32,6 +36,10 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
           } @else {
             <p class="verdict">{{ verdict() }}</p>
             <h2>Foreseen and come true</h2>
+            <p class="second">
+              Upright lines: where the share lies with 80 %, for so few sittings; what crosses the dashed line is as
+              good as right. Thin classes are taken together.
+            </p>
             <app-chart
               [options]="calibration()"
               label="Share that came true by what was foreseen; the table has the numbers"
@@ -42,6 +50,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
                   <th scope="col">Foreseen</th>
                   <th scope="col" class="number">On average</th>
                   <th scope="col" class="number">Came true</th>
+                  <th scope="col" class="number">Likely</th>
                   <th scope="col" class="number">Sittings</th>
                 </tr>
               </thead>
@@ -51,11 +60,31 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
                     <th scope="row">{{ row.range }}</th>
                     <td class="number mono">{{ percent(row.foreseen) }}</td>
                     <td class="number mono">{{ percent(row.came) }}</td>
+                    <td class="number mono">{{ percent(row.low) }} to {{ percent(row.high) }}</td>
                     <td class="number mono">{{ row.count }}</td>
                   </tr>
                 }
               </tbody>
             </table>
+            @if (checks().length > 0) {
+              <h2 id="promised">Planned and come</h2>
+              <p class="second">
+                What earlier plans led to by last night, beside what it came to. Open: made again later from the
+                sittings until then.
+              </p>
+              <ul class="promised">
+                @for (row of checks(); track row.madeOn) {
+                  <li>
+                    <span class="mono second">{{ row.isMadeAgain ? '○' : '●' }} {{ shortDay(row.madeOn) }}</span>
+                    <span>
+                      <b class="mono">{{ percent(row.ifKept) }}</b> planned for {{ employerOf(row) }},
+                      <b class="mono">{{ percent(row.came) }}</b> came; {{ percent(row.ifDropped) }} without any work.
+                      {{ whyItCame(row) }}
+                    </span>
+                  </li>
+                }
+              </ul>
+            }
             <h2>By month</h2>
             <p class="second">
               Log loss in nats a sitting: 0 is to know everything, {{ even }} is to toss a coin. The base rate foresees
@@ -128,6 +157,18 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
       max-width: 620px;
       min-height: 260px;
     }
+    .promised {
+      max-width: 80ch;
+      margin: 6px 0 16px;
+      padding: 0;
+      list-style: none;
+    }
+    .promised li {
+      display: grid;
+      grid-template-columns: 86px 1fr;
+      padding: 6px 0;
+      border-top: 1px solid var(--line);
+    }
     dl {
       display: grid;
       grid-template-columns: 1fr auto;
@@ -141,14 +182,17 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
 })
 export class LookingBack {
   private readonly derived = inject(DerivedStore);
+  private readonly log = inject(LogStore);
   protected readonly percent = percent;
   protected readonly even = Math.LN2.toFixed(2);
+  protected readonly whyItCame = whyItCame;
+  protected readonly shortDay = shortDay;
   protected readonly record = signal<Record | null>(null);
+  /** The forecasts of the last four weeks, the newest first. */
+  protected readonly checks = signal<readonly ForecastCheck[]>([]);
 
   protected readonly classes = computed(() =>
-    (this.record()?.foresight.classes ?? [])
-      .map((it, index) => ({ ...it, range: `${index * 10} to ${index * 10 + 10} %` }))
-      .filter(({ count }) => count > 0),
+    groupsOf(this.record()).map((it) => ({ ...it, range: `${percentOf(it.from)} to ${percentOf(it.to)} %` })),
   );
   protected readonly months = computed(() =>
     (this.record()?.foresight.months ?? []).map((it) => ({
@@ -185,10 +229,19 @@ export class LookingBack {
             { x: 100, y: 100 },
           ],
         },
+        ...classes.map((it) => ({
+          name: it.range,
+          type: 'line',
+          data: [
+            { x: it.foreseen * 100, y: it.low * 100 },
+            { x: it.foreseen * 100, y: it.high * 100 },
+          ],
+        })),
       ],
-      colors: [colours.sea, colours.second],
-      stroke: { width: [0, 1.5], dashArray: [0, 4] },
-      markers: { size: [6, 0], strokeWidth: 0 },
+      colors: [colours.sea, colours.second, ...classes.map(() => colours.sea)],
+      stroke: { width: [0, 1.5, ...classes.map(() => 2)], dashArray: [0, 4, ...classes.map(() => 0)] },
+      markers: { size: [6, 0, ...classes.map(() => 0)], strokeWidth: 0 },
+      legend: { show: false },
       xaxis: { ...axis(colours, 'foreseen, %'), type: 'numeric', min: 0, max: 100, tickAmount: 5 },
       yaxis: { ...axis(colours, 'came true, %'), min: 0, max: 100, tickAmount: 5, decimalsInFloat: 0 },
     });
@@ -216,13 +269,36 @@ export class LookingBack {
 
   constructor() {
     effect(() => {
-      if (this.derived.derived()) void this.derived.lookBack().then((record) => this.record.set(record));
+      if (!this.derived.derived()) return;
+      void this.derived.lookBack().then((record) => this.record.set(record));
+      void this.readChecks();
     });
+  }
+
+  protected employerOf({ interviewId }: ForecastCheck): string {
+    return this.log.log().interviews.find(({ id }) => id === interviewId)?.employer ?? 'a usual round';
+  }
+
+  private async readChecks(): Promise<void> {
+    const checks: ForecastCheck[] = [];
+    for (const weeks of [1, 2, 3, 4]) {
+      const check = await this.derived.checkForecast(7 * weeks);
+      if (check) checks.push(check);
+    }
+    this.checks.set(checks);
   }
 
   protected signed(value: number): string {
     return `${value < 0 ? '−' : '+'} ${Math.abs(value).toFixed(2)}`;
   }
+}
+
+function groupsOf(record: Record | null): ForesightGroup[] {
+  return record ? foresightGroups(record.foresight) : [];
+}
+
+function percentOf(chance: number): number {
+  return Math.round(chance * 100);
 }
 
 function chartOf(colours: ChartColours, height: number): ApexOptions {

@@ -1,8 +1,16 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Choice, type ChoiceTarget, addDays, dayOf, listedProblems, sharesOf } from '@lernen/core/log';
-import { type PlanChange, type PlanItem, remarksOn } from '@lernen/core/plan';
+import {
+  type Choice,
+  type ChoiceTarget,
+  addDays,
+  dayOf,
+  daysBetween,
+  listedProblems,
+  sharesOf,
+} from '@lernen/core/log';
+import { type ForecastCheck, type PlanChange, type PlanItem, remarksOn, whyItCame } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -82,6 +90,29 @@ export class Today {
       return readiness ? [{ interview, day: dayOf(interview.at, this.clock.zone), readiness }] : [];
     });
   });
+
+  /** What was forecast two weeks ago, or one where the log is too young, beside what came. */
+  protected readonly check = signal<ForecastCheck | null>(null);
+
+  constructor() {
+    effect(() => {
+      if (this.derived.derived()) void this.checkForecast();
+    });
+  }
+
+  private async checkForecast(): Promise<void> {
+    for (const weeks of [2, 1]) {
+      const check = await this.derived.checkForecast(7 * weeks);
+      this.check.set(check);
+      if (check) return;
+    }
+  }
+
+  protected checkText(check: ForecastCheck): string {
+    const when = daysBetween(check.madeOn, this.clock.today()) === 14 ? 'two weeks ago' : 'a week ago';
+    const promised = check.isMadeAgain ? `A plan of ${when} would have led to` : `Planned ${when}:`;
+    return `${promised} ${percent(check.ifKept)} now. ${whyItCame(check)}`;
+  }
 
   /** What stands furthest below the goal, weighed by its share of the interview that counts most. */
   protected readonly weakest = computed(() => {

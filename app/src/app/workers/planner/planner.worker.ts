@@ -6,8 +6,10 @@ import {
   type Person,
   type TechniqueEstimate,
 } from '@lernen/core/estimate';
-import { type Day, type Instant, type Zone, dayOf, endOfDay } from '@lernen/core/log';
+import { type Day, type Instant, type Zone, addDays, dayOf, endOfDay } from '@lernen/core/log';
 import {
+  type Forecast,
+  type ForecastCheck,
   type InterviewReadiness,
   type Plan,
   type PlanChange,
@@ -17,6 +19,9 @@ import {
   type Standing,
   type WeighedDay,
   type WhatIf,
+  checkForecast,
+  forecastFrom,
+  forecastMadeAgain,
   planIf,
   twistsFrom,
 } from '@lernen/core/plan';
@@ -57,6 +62,9 @@ export interface LookingBack {
 }
 
 const traceKey = 'plan-trace';
+const forecastsKey = 'forecasts';
+/** Forecasts of so many days are kept. */
+const forecastsKept = 60;
 
 /** Computes estimates and plan beside the page, from the database itself, so that the log never crosses over. */
 class PlannerWorker {
@@ -84,6 +92,7 @@ class PlannerWorker {
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
     this.made = { input: { ...input, onProgress: () => true }, planner };
     await this.database.local.put({ key: traceKey, value: traceOf(plan) });
+    await this.keepForecast(this.database, forecastFrom(plan));
     return { asOf, techniques: estimates.techniques, recalls: recallsOf(estimates), mixUps: estimates.mixUps, plan };
   }
 
@@ -100,6 +109,31 @@ class PlannerWorker {
     return this.made?.planner.weigh(date) ?? null;
   }
 
+  /** What was forecast so many days ago, held against what came; null where that cannot be said. */
+  async checkForecast(daysAgo: number): Promise<ForecastCheck | null> {
+    if (!this.made || !this.database) return null;
+    const { input, planner } = this.made;
+    const madeOn = addDays(dayOf(input.asOf, input.zone), -daysAgo);
+    const kept = await this.forecasts(this.database);
+    let forecast = kept.find((it) => it.madeOn === madeOn) ?? null;
+    if (!forecast) {
+      forecast = forecastMadeAgain(input, madeOn);
+      if (forecast) await this.keepForecast(this.database, forecast);
+    }
+    return forecast && checkForecast(forecast, planner.plan, input);
+  }
+
+  private async forecasts(database: LernenDatabase): Promise<readonly Forecast[]> {
+    return ((await database.local.get(forecastsKey))?.value ?? []) as readonly Forecast[];
+  }
+
+  /** One a day: the last that was made on it. */
+  private async keepForecast(database: LernenDatabase, forecast: Forecast): Promise<void> {
+    const others = (await this.forecasts(database)).filter(({ madeOn }) => madeOn !== forecast.madeOn);
+    const value = [...others, forecast].sort((a, b) => (a.madeOn < b.madeOn ? -1 : 1)).slice(-forecastsKept);
+    await database.local.put({ key: forecastsKey, value });
+  }
+
   lookBack(): LookingBack | null {
     if (!this.made) return null;
     const { foresight, person, isPersonal } = this.made.input.estimates;
@@ -107,7 +141,7 @@ class PlannerWorker {
   }
 }
 
-export type PlannerApi = Pick<PlannerWorker, 'derive' | 'whatIf' | 'standing' | 'weigh' | 'lookBack'>;
+export type PlannerApi = Pick<PlannerWorker, 'derive' | 'whatIf' | 'standing' | 'weigh' | 'lookBack' | 'checkForecast'>;
 
 function outcomeOf({ readiness, curve, days }: Plan): Outcome {
   return { readiness, curve, minutes: days.reduce((sum, day) => sum + day.minutes, 0) };
