@@ -24,6 +24,8 @@ export interface GivenDay {
   readonly done: number;
   /** New problems that were begun on it already. */
   readonly fresh: number;
+  /** An interview took place on it: what is left of the day stays light. */
+  readonly hadInterview: boolean;
 }
 
 const { softly, begunWith, lightMinutes, lightKinds, minutesPerFresh } = planParameters;
@@ -44,8 +46,12 @@ export class Calendar {
   constructor(given: readonly GivenDay[], targets: readonly Target[]) {
     this.placed = given.map(() => []);
     this.light = given.map((_, day) => lightFor(day, targets));
-    this.whole = given.map(({ budget }, day) =>
-      Math.min(Math.round(budget * softly), this.light[day] ? lightLimit(day, targets) : Infinity),
+    this.whole = given.map(({ budget, hadInterview }, day) =>
+      Math.min(
+        Math.round(budget * softly),
+        this.light[day] ? lightLimit(day, targets) : Infinity,
+        hadInterview ? lightMinutes[0] : Infinity,
+      ),
     );
     this.most = given.map(({ done }, day) => Math.max((this.whole[day] ?? 0) - done, 0));
     this.left = [...this.most];
@@ -144,6 +150,17 @@ export class Calendar {
       return !this.light[next] && (left[next] ?? 0) >= rest ? next : null;
     }
     return null;
+  }
+
+  /** Minutes more, or fewer again, that items of a day may take. */
+  lend(day: number, minutes: number): void {
+    this.take(day, -minutes);
+  }
+
+  /** Minutes that what was planned for a day may go over it once the day has begun, as something may have taken longer. */
+  graceOn(day: number): number {
+    const whole = this.whole[day] ?? 0;
+    return this.minutesOn(day) < whole ? Math.round(whole - whole / softly) : 0;
   }
 
   private take(day: number, minutes: number): void {

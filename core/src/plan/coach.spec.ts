@@ -170,6 +170,13 @@ describe('a plan that a coach would sign', () => {
     }
   });
 
+  it('stays light for the rest of a day on which an interview took place', () => {
+    const over = makeInterview(-0.1, { mix: { heap: 1 } });
+    const [first] = plan(makeLog({ ...practised(), interviews: [over, ...interviews] })).days;
+    expect(first?.items.length).toBeGreaterThan(0);
+    expect(first?.minutes).toBeLessThanOrEqual(20);
+  });
+
   it('is the same at any hour, and again from its own result', () => {
     const log = makeLog({ ...practised(['trie']), interviews });
     const at = (hour: string, more: Partial<PlanInput> = {}): Plan => {
@@ -202,6 +209,25 @@ describe('a plan that a coach would sign', () => {
     const later = itemsOf(before).filter(({ date, problemId }) => date > today && problemId !== done.problemId);
     expect(later.filter((item) => kept.has(key(item))).length / later.length).toBeGreaterThanOrEqual(0.9);
     for (const { from, why } of after.changes) expect([from >= today, why]).toEqual([true, 'better']);
+  });
+
+  it('keeps the rest of an evening where its first item took a few minutes longer', () => {
+    const { problems, sittings } = practised(['trie']);
+    const before = plan(makeLog({ problems, sittings, interviews }));
+    const [first, ...rest] = before.days[0]?.items ?? [];
+    if (!first || rest.length === 0) throw new Error('nothing to keep');
+    const fresh = makeProblem({ techniques: [first.technique ?? ''] });
+    const done = makeSitting(first.problemId ?? fresh.id, {
+      kind: first.kind === 'fresh' ? 'first-solve' : first.kind,
+      minutes: first.minutes + 4,
+      startedAt: now,
+    });
+    const log = makeLog({ problems: [...problems, fresh], sittings: [...sittings, done], interviews });
+    const left = plan(log, { previous: before }).days[0];
+    const names = (items: readonly PlanItem[]): string[] =>
+      items.map(({ problemId, technique, kind }) => `${kind} ${problemId ?? technique}`).sort();
+    expect(names(left?.items ?? [])).toEqual(names(rest));
+    expect((left?.minutes ?? 0) + (left?.done ?? 0)).toBeLessThanOrEqual(1.2 * (left?.budget ?? 0));
   });
 
   it('takes up a missed day within four days, or says that it was dropped', () => {

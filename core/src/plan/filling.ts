@@ -102,7 +102,10 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const duties = placeDuties(tracks, schedule, input.estimates, input.log.settings.goal, daysBefore);
   keepPrevious(tracks, schedule, previous.part('missed'));
   if (keepsPlan) {
+    const grace = calendar.graceOn(0);
+    calendar.lend(0, grace);
     keepPrevious(tracks, schedule, previous.part('ahead'));
+    calendar.lend(0, -grace);
     startWithNeediest(tracks, schedule, supply);
   }
   const promising = supply.promising.of(tracks, schedule, calendar.totalLeft());

@@ -78,6 +78,9 @@ describe('a forecast held against what came', () => {
       });
     expect(came({})).toBe('You worked 480 of the 500 min planned, and about as many were solved as expected.');
     expect(came({ minutesDone: 210 })).toBe('You worked 210 of the 500 min planned.');
+    expect(came({ minutesDone: 210, came: 0.72 })).toBe(
+      'You worked 210 of the 500 min planned, and it came all the same.',
+    );
     expect(came({ solves: 8 })).toBe(
       '8 of 20 sittings were solved unaided in time, where 12 were expected, in 480 of the 500 min planned.',
     );

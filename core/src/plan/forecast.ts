@@ -93,15 +93,18 @@ export function checkForecast(
 const enoughDone = 0.85;
 
 /** Why it came as it did, in a sentence. */
-export function whyItCame({ minutesPlanned, minutesDone, sittings, solvesExpected, solves }: ForecastCheck): string {
+export function whyItCame(check: ForecastCheck): string {
+  const { minutesPlanned, minutesDone, sittings, solvesExpected, solves } = check;
   const minutes = `${minutesDone} of the ${minutesPlanned} min planned`;
   const expected = Math.round(solvesExpected);
   const surprise =
     Math.abs(solves - solvesExpected) < Math.max(1, Math.sqrt(solvesExpected) / 2)
       ? null
       : `${solves} of ${sittings} sittings were solved unaided in time, where ${expected} were expected`;
-  if (minutesDone < enoughDone * minutesPlanned)
-    return `You worked ${minutes}${surprise === null ? '' : `; ${surprise}`}.`;
+  if (minutesDone < enoughDone * minutesPlanned) {
+    const isAsPromised = Math.round(100 * check.came) >= Math.round(100 * check.ifKept);
+    return `You worked ${minutes}${isAsPromised ? ', and it came all the same' : ''}${surprise === null ? '' : `; ${surprise}`}.`;
+  }
   if (surprise !== null) return `${surprise}, in ${minutes}.`.replace(/^./, (first) => first.toUpperCase());
   return `You worked ${minutes}, and about as many were solved as expected.`;
 }

@@ -108,7 +108,8 @@ describe('the calendar', () => {
     successor: null,
   };
 
-  const given = (...budgets: number[]): GivenDay[] => budgets.map((budget) => ({ budget, done: 0, fresh: 0 }));
+  const given = (...budgets: number[]): GivenDay[] =>
+    budgets.map((budget) => ({ budget, done: 0, fresh: 0, hadInterview: false }));
   const track = trackOf(candidate, [], way);
   const light = { kind: 'sketch' as const, minutes: 9 };
 
@@ -130,7 +131,7 @@ describe('the calendar', () => {
   });
 
   it('takes what was done off the day, and counts new problems that were begun on it', () => {
-    const calendar = new Calendar([{ budget: 60, done: 40, fresh: 1 }], []);
+    const calendar = new Calendar([{ budget: 60, done: 40, fresh: 1, hadInterview: false }], []);
     expect([calendar.leftOn(0), calendar.freshOn(0), calendar.freshMostOn(0)]).toEqual([26, 1, 2]);
   });
 
@@ -253,10 +254,10 @@ describe('the sentence of an item, word for word', () => {
     const last = { ...item.reasons.lastSitting, kind: 'first-solve', result: 'unsolved', help: 'read' } as const;
     const lastSitting = { ...last, at: '2026-11-12', attempts: 1, minutes: 30 };
     expect(sentence({ duty: 'failed', failures: 2, lastSitting })).toMatch(
-      /^Not solved by yourself yet: 2 tries, not solved, 30 min, answer read on 2026-11-12\. Work it out from blank\./,
+      /^Not solved by yourself yet: 2 tries\. Last tried on 2026-11-12: not solved, 30 min, answer read\. Work it out from blank\./,
     );
     expect(sentence({ duty: 'unsolved', failures: 1, lastSitting })).toMatch(
-      /^Not solved yet: one try, last on 2026-11-12\. Try again from blank, and take a hint when you are stuck\./,
+      /^Not solved yet: one try\. Last tried on 2026-11-12\. Try again from blank, and take a hint when you are stuck\./,
     );
   });
 

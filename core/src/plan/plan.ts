@@ -72,7 +72,10 @@ export interface PlanItem {
 
 export interface PlanDay {
   readonly date: Day;
-  /** Minutes planned; with those done already never more than a tenth over the budget. */
+  /**
+   * Minutes planned; with those done already never more than a tenth over the budget, or a fifth on a day that has begun:
+   * what was planned for it stays though something took longer.
+   */
   readonly minutes: number;
   /** Minutes that the person has on this day. */
   readonly budget: number;

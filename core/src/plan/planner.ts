@@ -54,7 +54,13 @@ export class Planner {
     const sittingsToday = recentSittings(log.sittings, today, zone);
     this.targets = targetsOf(log, asOf, zone);
     this.dates = horizonDays(this.targets, today);
-    this.given = this.dates.map((date, day) => givenOn(date, log, day === 0 ? sittingsToday : []));
+    const hadInterview = log.interviews.some(
+      ({ at, status }) => status !== 'cancelled' && at <= asOf && dayOf(at, zone) === today,
+    );
+    this.given = this.dates.map((date, day) => {
+      const isToday = day === 0;
+      return { ...givenOn(date, log, isToday ? sittingsToday : []), hadInterview: isToday && hadInterview };
+    });
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
     this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) => trackOf(it, this.targets, estimates.person));
@@ -200,7 +206,7 @@ export class Planner {
 
 const noGain: Gain = { byTarget: [], worth: 0 };
 
-function givenOn(date: Day, log: PlanInput['log'], sittings: readonly Sitting[]): GivenDay {
+function givenOn(date: Day, log: PlanInput['log'], sittings: readonly Sitting[]): Omit<GivenDay, 'hadInterview'> {
   return {
     budget: minutesOn(date, log.settings),
     done: Math.round(sittings.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0)),

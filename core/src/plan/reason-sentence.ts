@@ -35,9 +35,9 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
   if (kind === 'fresh') return freshText(item, name);
   const when = last ? names.date(last.at) : '';
   if (duty === 'unsolved')
-    return `Not solved yet: ${times(failures, 'try', 'tries')}, last on ${when}. Try again from blank, and take a hint when you are stuck.`;
+    return `Not solved yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}. Try again from blank, and take a hint when you are stuck.`;
   if (duty === 'failed')
-    return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}, ${lastText(reasons)} on ${when}. Work it out from blank.`;
+    return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}. Work it out from blank.`;
   if (duty === 'mix-up' && mixUp)
     return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;
   if (item.kind === 'twist' && item.twist !== null)

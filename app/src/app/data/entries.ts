@@ -46,18 +46,13 @@ export async function filledStages(database: LernenDatabase): Promise<Map<string
   return filled;
 }
 
-/** How problems are related, from all sheets. */
-export async function relationsIn(database: LernenDatabase): Promise<Relation[]> {
-  const rows = await database.entries.where('kind').equals('relation').toArray();
-  return rows.map(entryFrom).filter((entry): entry is Relation => entry.kind === 'relation' && !entry.deleted);
-}
-
 /** All that says how problems can be changed: twists, and how problems are related. */
-export async function twistEntriesIn(database: LernenDatabase): Promise<(EntryOf<'twist'> | Relation)[]> {
+export async function familyEntriesIn(database: LernenDatabase): Promise<(EntryOf<'twist'> | Relation)[]> {
   const rows = await database.entries.where('kind').anyOf('twist', 'relation').toArray();
   return rows
     .map(entryFrom)
-    .filter((entry): entry is EntryOf<'twist'> | Relation => entry.kind === 'twist' || entry.kind === 'relation');
+    .filter((entry): entry is EntryOf<'twist'> | Relation => entry.kind === 'twist' || entry.kind === 'relation')
+    .filter(({ deleted }) => !deleted);
 }
 
 /** Everything that stands on the sheets of these problems. */

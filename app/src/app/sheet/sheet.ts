@@ -32,6 +32,7 @@ import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
+import { Relations } from '../store/relations';
 import { RunningStore } from '../store/running-store';
 import { SheetStore } from '../store/sheet-store';
 import { longDay, shortDay } from '../ui/dates';
@@ -102,6 +103,7 @@ export class Sheet {
   private readonly page = inject(ApplicationRef);
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
+  private readonly relations = inject(Relations);
   private readonly router = inject(Router);
   private readonly route = inject(ActivatedRoute);
   readonly id = input.required<string>();
@@ -260,7 +262,8 @@ export class Sheet {
   }
 
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {
-    if (!this.running.isRunning()) await this.running.start(this.id(), kind);
+    const twist = kind === 'twist' ? this.relations.nextTwistOf(this.id()) : '';
+    if (!this.running.isRunning()) await this.running.start(this.id(), kind, twist);
     await this.router.navigateByUrl('/review');
   }
 

@@ -1,21 +1,31 @@
 import { Injectable, computed, inject } from '@angular/core';
-import type { Relation } from '@lernen/core/log';
-import { relationsIn } from '../data/entries';
+import type { EntryOf, Relation } from '@lernen/core/log';
+import { nextTwist, twistsFrom } from '@lernen/core/plan';
+import { familyEntriesIn } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';
 import { followed } from './followed';
 import { LogStore } from './log-store';
 
-/** How the problems are related, from all sheets. */
+/** How the problems are related and could be changed, from all sheets. */
 @Injectable({ providedIn: 'root' })
 export class Relations {
   private readonly log = inject(LogStore);
-  private readonly found = followed<readonly Relation[]>(() => relationsIn, []);
+  private readonly found = followed<readonly (EntryOf<'twist'> | Relation)[]>(() => familyEntriesIn, []);
+  private readonly twists = computed(() => twistsFrom(this.found()));
 
   /** Relations between problems that stand. */
   readonly all = computed(() => {
     const byId = this.log.problemsById();
-    return this.found().filter(({ problemId, otherId }) => byId.has(problemId) && byId.has(otherId));
+    return this.found().filter(
+      (entry): entry is Relation => entry.kind === 'relation' && byId.has(entry.problemId) && byId.has(entry.otherId),
+    );
   });
+
+  /** The change that a Twist of this problem asks for next; empty where none is known. */
+  nextTwistOf(problemId: string): string {
+    const sittings = this.log.sittingsOf().get(problemId) ?? [];
+    return nextTwist(this.twists().get(problemId) ?? [], sittings)?.text ?? '';
+  }
 
   /** All problems that are related to these, directly or over others, with the links between them. */
   familyOf(ids: readonly string[]): { readonly nodes: readonly FamilyNode[]; readonly links: readonly FamilyLink[] } {
