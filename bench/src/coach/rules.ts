@@ -296,4 +296,50 @@ export const rules: readonly Rule[] = [
       return { holds: idle.length <= items.length / 20, figure: share(idle.length, items.length) };
     },
   },
+  {
+    name: 'readiness rises with the minutes of a day, ever more slowly: 20, 25, 30, 45, 46, 60, 90, 240',
+    check: ({ log, plan }) => {
+      if (plan.days.length < 10 || log.interviews.length === 0) return null;
+      const budgets = [20, 25, 30, 45, 46, 60, 90, 240];
+      const reached = budgets.map((minutes) => {
+        const week = Object.fromEntries(Object.keys(log.settings.week).map((day) => [day, minutes]));
+        const settings = { ...log.settings, week: week as Log['settings']['week'], exceptions: {} };
+        return readinessOf(planFor({ ...log, settings }), log);
+      });
+      const at = (minutes: number): number => reached[budgets.indexOf(minutes)] ?? NaN;
+      const slope = (from: number, to: number): number => (at(to) - at(from)) / (to - from);
+      const isRising = reached.every((it, index) => index === 0 || it > (reached[index - 1] ?? 0) - 0.003);
+      // A tenth of a point over 25 minutes is noise.
+      const isConcave = slope(20, 45) > slope(45, 90) - 4e-5 && slope(45, 90) > slope(90, 240) - 4e-5;
+      return { holds: isRising && isConcave, figure: reached.map((it) => (100 * it).toFixed(1)).join(', ') };
+    },
+  },
+  {
+    name: 'what is near the goal comes changed before an interview: in the last third or ten days, a technique once',
+    check: ({ log, estimates }) => {
+      const [interview] = log.interviews;
+      const days = interview ? daysBetween(today, dayOf(interview.at, zone)) : 0;
+      if (log.interviews.length !== 1 || days < 6) return null;
+      const twists = new Map(log.problems.map(({ id }) => [id, [{ text: 'as a stream', from: id }]]));
+      const planned = itemsOf(planDays({ log, estimates, asOf, zone, twists })).filter(
+        ({ kind, begun }) => kind === 'twist' && begun === null,
+      );
+      const near = log.problems.filter(({ techniques: [technique = ''] }) => {
+        const point = estimates.techniques.get(technique)?.strength.point ?? 0;
+        return point >= log.settings.goal - 0.15;
+      });
+      const from = Math.max(Math.min(Math.floor((days * 2) / 3), days - 10), 0);
+      const isInTime = planned.every(({ day }) => day >= from && day < days);
+      const isOnce = new Set(planned.map(({ technique }) => technique)).size === planned.length;
+      const figure = planned.length === 0 ? 'none' : `${planned.length}, from day ${from} of ${days} on`;
+      return { holds: isInTime && isOnce && (near.length === 0 || planned.length > 0), figure };
+    },
+  },
 ];
+
+/** Importance-weighted readiness on the days of the interviews, with the plan kept. */
+function readinessOf({ readiness }: Plan, { interviews }: Log): number {
+  const importance = new Map(interviews.map((interview) => [interview.id, interview.importance]));
+  const weights = readiness.map(({ interviewId }) => importance.get(interviewId) ?? 0);
+  return sumOf(readiness.map(({ ifKept }, index) => ifKept * (weights[index] ?? 0))) / Math.max(sumOf(weights), 1e-9);
+}

@@ -160,6 +160,7 @@ export class Practice {
       techniques: catalogue,
       interviews: [this.interview],
       choices: [],
+      lists: [],
       settings: {
         ...defaultSettings,
         week: weekOf(this.setting.minutesADay),

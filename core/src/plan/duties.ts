@@ -137,7 +137,7 @@ function twistsDue(tracks: readonly Track[], targets: readonly Target[]): Due[] 
     if (technique === null) continue;
     if (spacing.lastTwist !== null && spacing.lastTwist > -twists.apart) lately.add(technique);
     const known = ofTechnique.get(technique)?.candidate.spacing.past.at(-1) ?? Infinity;
-    if (twist && track.placements.length === 0 && (spacing.past.at(-1) ?? 0) < known) ofTechnique.set(technique, track);
+    if (twist && (spacing.past.at(-1) ?? 0) < known) ofTechnique.set(technique, track);
   }
   const shareOf = (technique: TechniqueId): number =>
     targets.reduce((sum, { shares, importance }) => sum + importance * (shares.get(technique) ?? 0), 0);

@@ -147,7 +147,8 @@ function optionsOf(track: Track, index: number, schedule: Schedule, help: Greedy
   for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index, before)) {
     for (const { kind, minutes } of kindsOn(track, day)) {
       const placement: Placement = { day, kind, minutes };
-      if (!schedule.allows(track, placement)) continue;
+      // To the model a Twist is a Rebuild: where it belongs is not for the gain to say.
+      if (kind === 'twist' || !schedule.allows(track, placement)) continue;
       const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
       const favour = inertia * planParameters.earlier ** day;
       for (const followUp of kind === 'fresh' ? track.candidate.kinds : [null])
