@@ -1,4 +1,6 @@
-import { someInterview, somePractice, someSettings } from '../testing/database';
+import { ChoiceSchema, ProblemListSchema, emptyEntry } from '@lernen/core/log';
+import { v7 as newId } from 'uuid';
+import { dayIn, daysFromNow, someInterview, somePractice, someProblem, someSettings } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Today } from './today';
 
@@ -68,6 +70,53 @@ describe('Today', () => {
     await page.until(() => page.url === '/review');
     const running = (await page.database.local.get('running'))?.value as { problemId: string };
     expect(page.log.problemsById().get(running.problemId)?.title).toBe(title);
+  });
+
+  it('tells what a list wants within a week, and starts its next problem', async () => {
+    const practice = somePractice();
+    const later = someProblem('Rope Splice Ledger');
+    const [solved] = practice.problems;
+    const id = newId();
+    const list = ProblemListSchema.parse({
+      id,
+      revision: id,
+      title: 'Course week 9',
+      until: dayIn(3),
+      problems: [solved?.id, later.id],
+      createdAt: daysFromNow(-1),
+    });
+    const far = { ...list, id: newId(), title: 'Far off', until: dayIn(30) };
+    const problems = [...practice.problems, later];
+    page = await openPage(Today, '/', { ...practice, problems, lists: [list, far] });
+    await page.until(() => page.all('.due p').length === 1);
+    expect(page.text).toMatch(/Course week 9 until \d+ \w+: 1 of 2 solved\. Next: Rope Splice Ledger/);
+    await page.press('Solve Rope Splice Ledger of Course week 9');
+    await page.until(() => page.url === '/review');
+    const running = (await page.database.local.get('running'))?.value as { problemId: string; kind: string };
+    expect([running.problemId, running.kind]).toEqual([later.id, 'first-solve']);
+  });
+
+  it('plans a Twist before an interview in the words of the sheet, and takes them along', async () => {
+    const practice = somePractice();
+    const twists = practice.problems.map(({ id }) => emptyEntry('twist', id, newId(), { text: 'The row is a ring.' }));
+    const pins = practice.problems.map(({ id }) => {
+      const choice = newId();
+      return ChoiceSchema.parse({
+        id: choice,
+        revision: choice,
+        target: { problemId: id },
+        choice: { pin: dayIn(0), kind: 'twist' },
+      });
+    });
+    const interviews = [someInterview(9)];
+    page = await openPage(Today, '/', { ...practice, entries: twists, choices: pins, interviews });
+    const twist = (): HTMLElement | undefined =>
+      page.all('app-plan-item-row').find((row) => row.textContent?.includes('The row is a ring.'));
+    await page.until(() => twist() !== undefined);
+    await page.press(`Start ${twist()?.querySelector('.title')?.textContent ?? ''}`);
+    await page.until(() => page.url === '/review');
+    const running = (await page.database.local.get('running'))?.value as { kind: string; twist: string };
+    expect([running.kind, running.twist]).toEqual(['twist', 'The row is a ring.']);
   });
 
   it('respects a day off, and offers to give it minutes', async () => {
