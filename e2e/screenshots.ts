@@ -31,6 +31,7 @@ const shots: readonly Shot[] = [
   { name: 'today-dark', path: '/today?demo', theme: 'dark' },
   { name: 'today-phone', path: '/today?demo', width: 360, height: 740 },
   { name: 'problems', path: '/problems?demo' },
+  { name: 'lists', path: '/problems/lists?demo' },
   { name: 'problem', path: sheetPath('Beacon Line of Sight'), prepare: openSheet('Beacon Line of Sight') },
   {
     name: 'approaches',
@@ -49,20 +50,10 @@ const shots: readonly Shot[] = [
     height: 900,
     prepare: openSheet('Spray Line Totals', '#family'),
   },
-  { name: 'technique', path: '/techniques/sliding-window?demo' },
+  // One that failed and came back until it was solved.
+  { name: 'technique', path: '/techniques/knapsack-dp?demo' },
   { name: 'techniques', path: '/techniques?demo' },
   { name: 'runway', path: '/runway?demo' },
-  {
-    name: 'what-if',
-    path: '/runway?demo',
-    prepare: async (page) => {
-      await page.getByLabel('there were').selectOption('more');
-      await page.getByRole('img', { name: /Readiness by day/ }).waitFor();
-      await page
-        .getByRole('heading', { name: 'What if' })
-        .evaluate((element) => element.scrollIntoView({ block: 'start', behavior: 'instant' }));
-    },
-  },
   { name: 'why-this-plan', path: '/runway/why?demo' },
   { name: 'looking-back', path: '/looking-back?demo' },
   { name: 'review', path: '/today?demo', prepare: startReview },

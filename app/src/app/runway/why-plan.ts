@@ -85,8 +85,10 @@ import { KindMark } from '../ui/kind-mark';
           <p class="second">Being computed.</p>
         }
         <p class="second">
-          A point is one percent of readiness. An item is kept from a day by less gain, too little room, or its spacing,
-          and what you pinned comes first.
+          A point is one percent of readiness. The points in a sentence are what an item adds for one interview to all
+          that is planned before it. Points an hour are what would be lost without it beside all that is planned,
+          weighed over all interviews: by them items are compared. An item is kept from a day by less gain, too little
+          room, or its spacing; what you pinned comes first.
         </p>
       </aside>
     </div>
