@@ -4,6 +4,7 @@ import { expect, test } from './lernen';
 const places = [
   '/today',
   '/problems',
+  '/problems/lists',
   '/techniques',
   '/techniques/heap',
   '/runway',

@@ -16,9 +16,9 @@ test('the demo lives in a world of its own and leads out of it', async ({ lernen
   await expect(page.getByRole('button', { name: /^Start / }).first()).toBeVisible();
   await lernen.go('Problems');
   await expect(page).toHaveURL(/[?&]demo/);
-  await expect(page.getByText('60 problems')).toBeVisible();
+  await expect(page.getByText('66 problems')).toBeVisible();
   await page.reload();
-  await expect(page.getByText('60 problems')).toBeVisible();
+  await expect(page.getByText('66 problems')).toBeVisible();
   await page.getByRole('link', { name: 'Leave for my own records' }).click();
   await expect(page.getByRole('button', { name: 'Start empty' })).toBeVisible();
   await lernen.open('/problems');
@@ -29,9 +29,9 @@ test('the demo can be made anew after changes', async ({ lernen, page }) => {
   await lernen.openDemo();
   await lernen.log('Extra Buoy #heap 5m');
   await lernen.go('Problems');
-  await expect(page.getByText('61 problems')).toBeVisible();
+  await expect(page.getByText('67 problems')).toBeVisible();
   await page.getByRole('button', { name: 'Make the demo anew' }).click();
   await expect(page.getByRole('button', { name: /^Start / }).first()).toBeVisible();
   await lernen.go('Problems');
-  await expect(page.getByText('60 problems')).toBeVisible();
+  await expect(page.getByText('66 problems')).toBeVisible();
 });

@@ -16,7 +16,7 @@ async function bring(lernen: Lernen, changed: Partial<Archive>, daysLater = 0): 
   await lernen.startEmpty();
   await lernen.go('Setup');
   await lernen.bringFile('odd.json', formatArchive({ ...archive, ...changed }));
-  await expect(lernen.page.getByText(/problems: 60 added/)).toBeVisible();
+  await expect(lernen.page.getByText(/problems: 66 added/)).toBeVisible();
   await lernen.go('Today');
 }
 

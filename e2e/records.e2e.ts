@@ -12,7 +12,7 @@ test('everything goes out, is cleared, and comes back the same', async ({ lernen
   await lernen.log('Möwen gezählt #heap 1h05m ~hint');
   await lernen.go('Setup');
   const archive = await lernen.takeOut('Everything, as a Lernen archive');
-  expect(JSON.parse(archive)).toMatchObject({ format: 'lernen-archive', version: 2 });
+  expect(JSON.parse(archive)).toMatchObject({ format: 'lernen-archive', version: 3 });
   await page.evaluate(() => {
     localStorage.clear();
     indexedDB.deleteDatabase('lernen');
@@ -38,7 +38,7 @@ test('a damaged or foreign file changes nothing and says where it is wrong', asy
   await expect(page.getByRole('alert')).toContainText(/problems\[\d+\]\.difficulty/);
   await lernen.bringFile('foreign.json', '{"cards": []}');
   await expect(page.getByRole('alert')).toContainText('not a Lernen archive');
-  await expectProblems(page, 60);
+  await expectProblems(page, 66);
 });
 
 test('an import can be undone', async ({ lernen, page }) => {
@@ -47,7 +47,7 @@ test('an import can be undone', async ({ lernen, page }) => {
   await lernen.startEmpty();
   await lernen.go('Setup');
   await lernen.bringFile('demo.json', archive);
-  await expectProblems(page, 60);
+  await expectProblems(page, 66);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expectProblems(page, 0);
 });
