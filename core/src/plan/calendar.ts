@@ -157,10 +157,14 @@ export class Calendar {
     this.take(day, -minutes);
   }
 
-  /** Minutes that what was planned for a day may go over it once the day has begun, as something may have taken longer. */
+  /**
+   * Minutes that what was planned for a day may go over it once the day has begun, as something may have taken longer; none
+   * any more when all its minutes are done.
+   */
   graceOn(day: number): number {
     const whole = this.whole[day] ?? 0;
-    return this.minutesOn(day) < whole ? Math.round(whole - whole / softly) : 0;
+    const done = whole - this.minutesOn(day);
+    return done > 0 && done < Math.round(whole / softly) ? Math.round(whole - whole / softly) : 0;
   }
 
   private take(day: number, minutes: number): void {

@@ -1,6 +1,7 @@
 export type * from './bound';
 export * from './forecast';
 export * from './horizon';
+export * from './inputs';
 export * from './new-problem';
 export * from './plan';
 export * from './planner';

@@ -5,9 +5,11 @@ import {
   type LogRecords,
   type Settings,
   SettingsSchema,
+  defaultSettings,
   logCollectionNames,
   logFrom,
 } from '@lernen/core/log';
+import { changesPlan } from '@lernen/core/plan';
 import { type LernenDatabase } from './database';
 import { withoutId } from './commands';
 
@@ -32,6 +34,8 @@ export class LogReader {
     lists: new Map(),
   };
   private settings: Settings | null = null;
+  /** Grows with every change of what estimates and plan are computed from. */
+  planCount = 0;
 
   constructor(private readonly database: LernenDatabase) {}
 
@@ -110,12 +114,20 @@ export class LogReader {
 
   private async readSettings(): Promise<void> {
     const row = await this.database.settings.get('settings');
-    this.settings = row ? SettingsSchema.parse(withoutId(row)) : null;
+    const settings = row ? SettingsSchema.parse(withoutId(row)) : null;
+    if (settings && changesPlan('settings', this.settings ?? defaultSettings, settings)) this.planCount++;
+    this.settings = settings;
   }
 
   private put(name: LogCollectionName, records: readonly object[]): void {
     const map = this.records[name] as Map<string, object>;
-    for (const record of records) map.set(keyOf(name, record as Collections[typeof name]), record);
+    for (const record of records) {
+      const after = record as Collections[typeof name];
+      const key = keyOf(name, after);
+      const before = (map.get(key) ?? null) as typeof after | null;
+      if (changesPlan(name, before, after)) this.planCount++;
+      map.set(key, record);
+    }
   }
 }
 

@@ -42,6 +42,21 @@ describe('estimates and plan, derived in a worker', () => {
     expect(store.planDays().get(dayIn(-0.001))?.done).toBe(15);
   });
 
+  it('stay as they are when a statement, the theme or a list is changed', async () => {
+    await open();
+    const derived = store.derived();
+    const [problem] = practice.problems;
+    if (!problem) throw new Error('no problem');
+    await page.log.saveProblem({ ...problem, title: 'Renamed', statement: 'Towers stand along a coast.' });
+    await page.log.saveSettings({ theme: 'dark' });
+    await page.log.saveList(page.log.newList('Course week 3', null), 'Made a list');
+    await page.settle();
+    expect([page.log.log().lists.length, page.log.settings().theme]).toEqual([1, 'dark']);
+    expect([store.derived(), store.progress()]).toEqual([derived, null]);
+    await page.log.saveSettings({ goal: 0.9 });
+    await page.until(() => store.derived() !== derived && store.progress() === null);
+  });
+
   it('can be stopped, keeps the plan that was, and plans again', async () => {
     await open();
     const plan = store.plan();

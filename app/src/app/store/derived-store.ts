@@ -17,7 +17,7 @@ interface DerivedState {
 
 const initialState: DerivedState = { derived: null, progress: null, isStopped: false };
 
-/** Estimates and plan: derived in a worker from the log, again after every change and at midnight. Never stored as truth. */
+/** Estimates and plan: derived in a worker from the log, again after every change that they depend on and at midnight. Never stored as truth. */
 export const DerivedStore = signalStore(
   { providedIn: 'root' },
   withState(initialState),
@@ -103,7 +103,7 @@ export const DerivedStore = signalStore(
     onInit(store, log = inject(LogStore), clock = inject(Clock)) {
       effect(() => {
         clock.today();
-        log.changeCount();
+        log.planCount();
         if (log.isLoaded()) void store.derive();
       });
     },

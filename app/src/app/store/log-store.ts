@@ -40,9 +40,11 @@ interface LogState {
   readonly isLoaded: boolean;
   /** Grows with every change, made in any tab. */
   readonly changeCount: number;
+  /** Grows with those changes that estimates and plan depend on. */
+  readonly planCount: number;
 }
 
-const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, changeCount: 0 };
+const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, changeCount: 0, planCount: 0 };
 
 /**
  * The log as it stands. Commands write to the database; what was written comes back through the journal, from this tab
@@ -75,7 +77,12 @@ export const LogStore = signalStore(
         .catch(() => undefined)
         .then(async () => {
           if (await reader.catchUp())
-            patchState(store, { log: reader.log(), isLoaded: true, changeCount: store.changeCount() + 1 });
+            patchState(store, {
+              log: reader.log(),
+              isLoaded: true,
+              changeCount: store.changeCount() + 1,
+              planCount: reader.planCount,
+            });
         });
       return reading;
     };

@@ -50,7 +50,9 @@ describe('looking back', () => {
     const interviews = [someInterview(20, { mix: { heap: 1 } })];
     page = await openPage(LookingBack, '/', { problems, sittings, interviews });
     await page.until(() => page.all('.promised li').length === 4);
-    expect(page.text).toMatch(/○ \d+ [A-Z][a-z]+\s*\d+ % planned for Otterbridge, \d+ % came; \d+ % without any work\./);
+    expect(page.text).toMatch(
+      /○ \d+ [A-Z][a-z]+\s*\d+ % planned for Otterbridge, \d+ % came; \d+ % without any work\./,
+    );
     const kept = (await page.database.local.get('forecasts'))?.value as { isMadeAgain: boolean }[];
     expect(kept.filter(({ isMadeAgain }) => isMadeAgain)).toHaveSize(4);
     expect(kept.filter(({ isMadeAgain }) => !isMadeAgain)).toHaveSize(1);

@@ -23,7 +23,7 @@ import { counted, percent } from '../ui/words';
 import { NewProblem } from './new-problem';
 
 const weakestShown = 7;
-const nearDays = 3;
+const nearDays = 1;
 /** A list is told on Today from so many days before its last one. */
 const dueDays = 7;
 

@@ -1,0 +1,42 @@
+import { defaultSettings } from '../log/settings';
+import { makeInterview, makeList, makeProblem, makeSitting, newId } from '../testing/make';
+import { changesPlan } from './inputs';
+
+describe('what makes the plan anew', () => {
+  const problem = makeProblem();
+  const settings = { ...defaultSettings, revision: newId() };
+
+  it('is a problem of other techniques, difficulty or cost, or one that is gone, but no other words', () => {
+    const now = (part: Partial<typeof problem>): boolean =>
+      changesPlan('problems', problem, { ...problem, revision: newId(), ...part });
+    expect([now({ statement: 'x' }), now({ title: 'x' }), now({ note: 'x' }), now({ bounds: ['n ≤ 5'] })]).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ]);
+    expect(now({ techniques: ['greedy'] })).toBeTrue();
+    expect(now({ difficulty: 'hard' })).toBeTrue();
+    expect(now({ cost: { time: 'O(n)', space: null } })).toBeTrue();
+    expect(now({ deleted: true })).toBeTrue();
+    expect(changesPlan('problems', null, problem)).toBeTrue();
+  });
+
+  it('is the goal, the targets and the minutes, but neither theme nor keys', () => {
+    const now = (part: Partial<typeof settings>): boolean =>
+      changesPlan('settings', settings, { ...settings, ...part });
+    expect([now({ theme: 'dark' }), now({ singleKeys: false }), now({ language: 'python' })]).toEqual([
+      false,
+      false,
+      false,
+    ]);
+    expect(now({ goal: 0.8 })).toBeTrue();
+    expect(now({ exceptions: { '2026-12-01': 0 } })).toBeTrue();
+  });
+
+  it('is any sitting and interview, but no list', () => {
+    expect(changesPlan('sittings', null, makeSitting(problem.id))).toBeTrue();
+    expect(changesPlan('interviews', null, makeInterview(3))).toBeTrue();
+    expect(changesPlan('lists', null, makeList([problem]))).toBeFalse();
+  });
+});
