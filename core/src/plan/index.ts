@@ -7,6 +7,7 @@ export * from './plan';
 export * from './planner';
 export * from './reason-sentence';
 export * from './remarks';
+export * from './rereading';
 export * from './twists';
 export * from './weigh';
 export * from './weigh-sentence';

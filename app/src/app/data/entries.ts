@@ -1,6 +1,7 @@
 import {
   type Entry,
   type EntryOf,
+  type Lesson,
   type Relation,
   type Stage,
   byOrder,
@@ -53,6 +54,12 @@ export async function familyEntriesIn(database: LernenDatabase): Promise<(EntryO
     .map(entryFrom)
     .filter((entry): entry is EntryOf<'twist'> | Relation => entry.kind === 'twist' || entry.kind === 'relation')
     .filter(({ deleted }) => !deleted);
+}
+
+/** The lessons on all sheets. */
+export async function lessonsIn(database: LernenDatabase): Promise<Lesson[]> {
+  const rows = await database.entries.where('kind').equals('lesson').toArray();
+  return rows.map(entryFrom).filter((entry): entry is Lesson => entry.kind === 'lesson' && !entry.deleted);
 }
 
 /** Everything that stands on the sheets of these problems. */

@@ -119,6 +119,21 @@ describe('Today', () => {
     expect([running.kind, running.twist]).toEqual(['twist', 'The row is a ring.']);
   });
 
+  it('gives the lessons of what an interview of tomorrow asks to reread, with their twists', async () => {
+    const practice = somePractice();
+    const [problem] = practice.problems;
+    const id = problem?.id ?? '';
+    const entries = [
+      emptyEntry('lesson', id, newId(), { text: 'Ask whether equal values count.' }),
+      emptyEntry('twist', id, newId(), { text: 'The row is a ring.' }),
+    ];
+    page = await openPage(Today, '/', { ...practice, entries, interviews: [someInterview(1, { mix: { heap: 1 } })] });
+    await page.until(() => page.text.includes('To reread before Otterbridge'));
+    expect(page.text).toMatch(/Ask whether equal values count\.\s*Beacon A\s*· changed: The row is a ring\./);
+    await page.until(() => page.all('app-plan-item-row').length > 0);
+    expect(page.text).not.toContain('Something new');
+  });
+
   it('respects a day off, and offers to give it minutes', async () => {
     const none = { mon: 0, tue: 0, wed: 0, thu: 0, fri: 0, sat: 0, sun: 0 };
     page = await openPage(Today, '/', { ...somePractice(), settings: { ...someSettings, week: none } });

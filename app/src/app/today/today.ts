@@ -21,6 +21,7 @@ import { PlanItemRow } from '../ui/plan-item-row';
 import { StrengthLine } from '../ui/strength-line';
 import { counted, percent } from '../ui/words';
 import { NewProblem } from './new-problem';
+import { Rereading } from './rereading';
 
 const weakestShown = 7;
 const nearDays = 1;
@@ -30,7 +31,7 @@ const dueDays = 7;
 /** What to do now, within today's minutes, and why. */
 @Component({
   selector: 'app-today',
-  imports: [NewProblem, NgTemplateOutlet, PlanItemRow, RouterLink, StrengthLine],
+  imports: [NewProblem, NgTemplateOutlet, PlanItemRow, Rereading, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today.html',
   styleUrl: './today.scss',
@@ -61,6 +62,11 @@ export class Today {
   protected readonly free = computed(() => {
     const day = this.day();
     return day ? Math.max(day.budget - day.done - day.minutes, 0) : 0;
+  });
+  /** Interviews of today and tomorrow: what is theirs is reread. */
+  protected readonly near = computed(() => {
+    const tomorrow = addDays(this.clock.today(), 1);
+    return this.log.coming().filter(({ at }) => dayOf(at, this.clock.zone) <= tomorrow);
   });
   /** Lists that want something within a week, with what comes next on each. */
   protected readonly due = computed(() => {
