@@ -25,6 +25,8 @@ import { Rereading } from './rereading';
 
 const weakestShown = 7;
 const nearDays = 1;
+/** What was missed longer ago is no news. */
+const pastDays = 7;
 /** A list is told on Today from so many days before its last one. */
 const dueDays = 7;
 
@@ -55,7 +57,9 @@ export class Today {
   /** What moved of the next days; what is further off nobody has in mind. */
   protected readonly changes = computed(() => {
     const until = addDays(this.clock.today(), nearDays);
-    const isNear = ({ from, to }: PlanChange): boolean => from <= until || (to !== null && to <= until);
+    const since = addDays(this.clock.today(), -pastDays);
+    const isNear = ({ from, to }: PlanChange): boolean =>
+      from >= since && (from <= until || (to !== null && to <= until));
     return (this.derived.plan()?.changes ?? []).filter(isNear);
   });
   /** Minutes that nothing is worth. */
