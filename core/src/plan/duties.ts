@@ -31,8 +31,8 @@ export type Duties = Map<Placement, Duty>;
 
 /**
  * Places what a good coach brings back whatever else would gain: what was mixed up, what failed, the first review of
- * what was solved for the first time, what can come changed before an interview; in order of need, each within its days, on the day where an earlier plan had it if that is one of
- * them.
+ * what was solved for the first time, what can come changed before an interview; in order of need, each within its days,
+ * on the day where an earlier plan had it if that is one of them.
  */
 export function placeDuties(
   tracks: readonly Track[],

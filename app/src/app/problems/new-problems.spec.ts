@@ -1,3 +1,5 @@
+import { ProblemListSchema, mostListed } from '@lernen/core/log';
+import { v7 as newId } from 'uuid';
 import { someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Problems } from './problems';
@@ -16,6 +18,24 @@ describe('problems for later', () => {
     const [kept] = page.log.log().problems;
     expect([kept?.title, page.url]).toEqual(['Harbour Light Periods', `/problems/${kept?.id}`]);
     expect(page.log.log().sittings).toEqual([]);
+  });
+
+  it('are refused with their text kept where their list is full', async () => {
+    const list = ProblemListSchema.parse({
+      id: newId(),
+      revision: newId(),
+      title: 'Course week 9',
+      problems: Array.from({ length: mostListed }, () => newId()),
+      createdAt: '2026-11-01T10:00:00.000Z',
+    });
+    page = await openPage(Problems, '/problems?add', { lists: [list] }, 'problems');
+    await page.until(() => page.all('app-new-problems textarea').length === 1);
+    await page.fill(field, 'Buoy Ring');
+    await page.fill('On a list', list.id);
+    await page.press('Keep it for later');
+    await page.until(() => page.said.includes('would hold more than 500 problems'));
+    expect(page.field(field).value).toBe('Buoy Ring');
+    expect(page.log.log().problems).toEqual([]);
   });
 
   it('come as a list; what is not understood stays to be mended, and all can be undone at once', async () => {

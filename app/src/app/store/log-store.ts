@@ -15,6 +15,7 @@ import {
   type Sitting,
   type Technique,
   logFrom,
+  mostListed,
   noRecords,
   offeredTechniques,
   plannedFromDraft,
@@ -158,8 +159,18 @@ export const LogStore = signalStore(
       },
 
       /** Problems for later, behind those that a list has where one is given. */
-      savePlanned(some: readonly PlannedRecords[], label: string, list: ProblemList | null = null): Promise<boolean> {
+      async savePlanned(
+        some: readonly PlannedRecords[],
+        label: string,
+        list: ProblemList | null = null,
+      ): Promise<boolean> {
         const ids = some.map(({ problemId }) => problemId);
+        if (list !== null && new Set([...list.problems, ...ids]).size > mostListed) {
+          notices.fail(
+            `“${list.title}” would hold more than ${mostListed} problems. Nothing was kept; make another list.`,
+          );
+          return false;
+        }
         return saveAndSay(
           {
             problems: some.flatMap(({ problem }) => problem ?? []),
