@@ -128,7 +128,7 @@ describe('Today', () => {
       emptyEntry('twist', id, newId(), { text: 'The row is a ring.' }),
     ];
     page = await openPage(Today, '/', { ...practice, entries, interviews: [someInterview(1, { mix: { heap: 1 } })] });
-    await page.until(() => page.text.includes('To reread before Otterbridge'));
+    await page.until(() => page.text.includes('· changed: The row is a ring.'));
     expect(page.text).toMatch(/Ask whether equal values count\.\s*Beacon A\s*· changed: The row is a ring\./);
     await page.until(() => page.all('app-plan-item-row').length > 0);
     expect(page.text).not.toContain('Something new');
