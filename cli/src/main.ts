@@ -94,7 +94,7 @@ program
   .action(async (file: string, { asOf = now(), json }: AsOfJson) => {
     const archive = await open(file);
     const log = logFrom(archive);
-    const twists = twistsFrom(archive.entries.filter((it) => it.kind === 'twist' || it.kind === 'relation'));
+    const twists = twistsFrom(archive.entries);
     const plan = planDays({ log, estimates: estimateLog(log, endOfDay(asOf, zone)), twists, asOf, zone });
     print(json ? JSON.stringify(plan, null, 2) : planText(plan, log, (item) => reasonSentence(item, namesOf(log))));
   });

@@ -2,7 +2,7 @@ import { defaultSettings } from '../log/settings';
 import { makeInterview, makeList, makeProblem, makeSitting, newId } from '../testing/make';
 import { changesPlan } from './inputs';
 
-describe('what makes the plan anew', () => {
+describe('what the plan is made again for', () => {
   const problem = makeProblem();
   const settings = { ...defaultSettings, revision: newId() };
 

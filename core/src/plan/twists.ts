@@ -1,4 +1,4 @@
-import type { EntryOf } from '../log/entry';
+import type { Entry } from '../log/entry';
 import type { ProblemId } from '../log/problem';
 import type { Sitting } from '../log/sitting';
 
@@ -18,7 +18,7 @@ const mostText = 500;
  * The twists that are known for each problem: those written on its sheet, those that another problem of its family is, and
  * those written for a problem with the same idea; its own first, and none twice.
  */
-export function twistsFrom(entries: readonly (EntryOf<'twist'> | EntryOf<'relation'>)[]): TwistsByProblem {
+export function twistsFrom(entries: readonly Entry[]): TwistsByProblem {
   const twists = new Map<ProblemId, Twist[]>();
   const add = (problemId: ProblemId, text: string, from: ProblemId): void => {
     const known = twists.get(problemId) ?? [];

@@ -1,8 +1,7 @@
 import {
   type Entry,
+  type EntryKind,
   type EntryOf,
-  type Lesson,
-  type Relation,
   type Stage,
   byOrder,
   isFilled,
@@ -47,19 +46,13 @@ export async function filledStages(database: LernenDatabase): Promise<Map<string
   return filled;
 }
 
-/** All that says how problems can be changed: twists, and how problems are related. */
-export async function familyEntriesIn(database: LernenDatabase): Promise<(EntryOf<'twist'> | Relation)[]> {
-  const rows = await database.entries.where('kind').anyOf('twist', 'relation').toArray();
-  return rows
-    .map(entryFrom)
-    .filter((entry): entry is EntryOf<'twist'> | Relation => entry.kind === 'twist' || entry.kind === 'relation')
-    .filter(({ deleted }) => !deleted);
-}
-
-/** The lessons on all sheets. */
-export async function lessonsIn(database: LernenDatabase): Promise<Lesson[]> {
-  const rows = await database.entries.where('kind').equals('lesson').toArray();
-  return rows.map(entryFrom).filter((entry): entry is Lesson => entry.kind === 'lesson' && !entry.deleted);
+/** What stands of some kinds on all sheets. */
+export async function entriesOfKinds<K extends EntryKind>(
+  database: LernenDatabase,
+  ...kinds: readonly K[]
+): Promise<EntryOf<K>[]> {
+  const rows = await database.entries.where('kind').anyOf(kinds).toArray();
+  return rows.map(entryFrom).filter((entry) => !entry.deleted) as EntryOf<K>[];
 }
 
 /** Everything that stands on the sheets of these problems. */

@@ -4,7 +4,7 @@ import { emptyDatabase, someProblem } from '../testing/database';
 import { write } from './commands';
 import type { LernenDatabase } from './database';
 import { Drafts } from './drafts';
-import { entriesOf, filledStages, familyEntriesIn } from './entries';
+import { entriesOf, entriesOfKinds, filledStages } from './entries';
 import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
 
 describe('commands on a sheet', () => {
@@ -93,9 +93,7 @@ describe('commands on a sheet', () => {
     const twin = someProblem('Twin');
     await save(null, emptyEntry('relation', problem.id, newId(), { otherId: twin.id, relation: 'same-idea' }));
     expect(await filledStages(database)).toEqual(new Map([[problem.id, new Set(['family', 'observations'] as const)]]));
-    expect((await familyEntriesIn(database)).map((entry) => entry.kind === 'relation' && entry.otherId)).toEqual([
-      twin.id,
-    ]);
+    expect((await entriesOfKinds(database, 'relation')).map(({ otherId }) => otherId)).toEqual([twin.id]);
     const base = await standing(filled.id);
     await save(base, { ...base, deleted: true });
     expect((await filledStages(database)).get(problem.id)).toEqual(new Set(['family'] as const));

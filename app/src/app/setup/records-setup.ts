@@ -31,8 +31,8 @@ interface Failure {
       <h2 id="records-title">Records</h2>
       <h3>Bring in</h3>
       <p class="second">
-        A Lernen archive (.json) or sheets in Markdown (.md, several at once) are merged at once and can be undone. A
-        spreadsheet (.csv) is shown first.
+        A Lernen archive (.json) or sheets and lists in Markdown (.md, several at once) are merged at once and can be
+        undone. A spreadsheet (.csv) is shown first.
       </p>
       <p class="actions">
         <label class="button">

@@ -1,7 +1,7 @@
 import { Injectable, computed, inject } from '@angular/core';
 import type { EntryOf, Relation } from '@lernen/core/log';
 import { nextTwist, twistsFrom } from '@lernen/core/plan';
-import { familyEntriesIn } from '../data/entries';
+import { entriesOfKinds } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';
 import { followed } from './followed';
 import { LogStore } from './log-store';
@@ -10,7 +10,10 @@ import { LogStore } from './log-store';
 @Injectable({ providedIn: 'root' })
 export class Relations {
   private readonly log = inject(LogStore);
-  private readonly found = followed<readonly (EntryOf<'twist'> | Relation)[]>(() => familyEntriesIn, []);
+  private readonly found = followed<readonly EntryOf<'twist' | 'relation'>[]>(
+    () => (database) => entriesOfKinds(database, 'twist', 'relation'),
+    [],
+  );
   private readonly twists = computed(() => twistsFrom(this.found()));
 
   /** Relations between problems that stand. */

@@ -26,7 +26,7 @@ import {
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
-import { familyEntriesIn } from '../../data/entries';
+import { entriesOfKinds } from '../../data/entries';
 import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
 
@@ -86,7 +86,7 @@ class PlannerWorker {
       return true;
     };
     const previous = (trace ?? null) as Pick<Plan, 'days'> | null;
-    const twists = twistsFrom(await familyEntriesIn(this.database));
+    const twists = twistsFrom(await entriesOfKinds(this.database, 'twist', 'relation'));
     const input: PlanInput = { log, estimates, asOf, zone, twists, previous, onProgress: report };
     const planner = new Planner(input);
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
