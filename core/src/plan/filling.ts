@@ -5,7 +5,7 @@ import type { Candidate, KindMinutes, Placement, PlannedBefore } from './candida
 import { type Duties, placeDuties } from './duties';
 import { fillGreedily, followUpOf, openNext } from './greedy';
 import { planParameters } from './parameters';
-import type { Plan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
+import type { FollowedPlan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from './plan';
 import type { Promising } from './promising';
 import type { Schedule } from './schedule';
 import { type Track, kindsOn } from './track';
@@ -30,7 +30,7 @@ export class PreviousPlan {
 
   /** `isMissed` says of something of an earlier day whether nothing was done on that day, nor this since. */
   constructor(
-    previous: Pick<Plan, 'days'> | null,
+    previous: FollowedPlan | null,
     dates: readonly Day[],
     isMissed: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>, date: Day) => boolean,
   ) {

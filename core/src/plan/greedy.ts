@@ -99,13 +99,8 @@ export function followUpOf(
   return null;
 }
 
-/** Readiness per minute by the slope of what is lent; quicker than the exact gain, and near it. */
-export function quickGain(track: Track, lent: readonly number[], minutes: number, outlook: Outlook): number {
-  return gainBy(worthOf(track.candidate, outlook), track.lent, lent) / (minutes + planParameters.switching);
-}
-
 /** Readiness per unit that this candidate lends at each target. */
-function worthOf(candidate: Candidate, outlook: Outlook): number[] {
+export function worthOf(candidate: Candidate, outlook: Outlook): number[] {
   const worth: number[] = [];
   for (const { technique, share } of creditsOrNone(candidate)) {
     const part = outlook.worth(technique);
@@ -114,7 +109,8 @@ function worthOf(candidate: Candidate, outlook: Outlook): number[] {
   return worth;
 }
 
-function gainBy(worth: readonly number[], from: readonly number[], to: readonly number[]): number {
+/** Readiness by the slope of what is lent; quicker than the exact gain, and near it. */
+export function gainBy(worth: readonly number[], from: readonly number[], to: readonly number[]): number {
   let gain = 0;
   for (let i = 0; i < worth.length; i++) gain += (worth[i] ?? 0) * ((to[i] ?? 0) - (from[i] ?? 0));
   return gain;

@@ -1,5 +1,9 @@
+import type { EntryKind } from '../log/entry';
 import type { Collections, LogCollectionName } from '../log/log';
 import type { Settings } from '../log/settings';
+
+/** The kinds of entries on sheets that the plan is made from. */
+export const plannedFromEntries = ['twist', 'relation'] as const satisfies EntryKind[];
 
 /** What the records of a log are, by the name of their collection. */
 type Records = Pick<Collections, LogCollectionName> & { settings: Settings };

@@ -125,6 +125,8 @@ export interface PlanChange {
 
 export interface Plan {
   readonly asOf: Instant;
+  /** Sittings in the log that it was made from. */
+  readonly sittings: number;
   /** From today to the last interview, or for thirty days where there is none. */
   readonly days: readonly PlanDay[];
   readonly readiness: readonly InterviewReadiness[];
@@ -132,6 +134,16 @@ export interface Plan {
   readonly unplaced: readonly UnplacedPin[];
   /** What moved since the previous plan, the nearest first. */
   readonly changes: readonly PlanChange[];
+}
+
+/** What has to be known of an earlier plan so that the next one can follow it. */
+export interface FollowedPlan {
+  readonly days: readonly {
+    readonly date: Day;
+    readonly items: readonly Pick<PlanItem, 'problemId' | 'technique' | 'kind'>[];
+  }[];
+  /** Unknown where it was not kept. */
+  readonly sittings?: number;
 }
 
 export interface PlanInput {
@@ -144,7 +156,7 @@ export interface PlanInput {
   /** What is known of how problems can be changed; nothing where it is left out. */
   readonly twists?: TwistsByProblem;
   /** The plan made before; its items are kept unless something else is clearly better. */
-  readonly previous?: Pick<Plan, 'days'> | null;
+  readonly previous?: FollowedPlan | null;
   /** Called with the share done, 0 to 1; return false to stop planning. */
   readonly onProgress?: (share: number) => boolean;
 }

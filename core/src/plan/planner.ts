@@ -98,12 +98,17 @@ export class Planner {
     return day < 0 ? null : weighDay(this.tracks, this.schedule, this.dates, day);
   }
 
-  /** The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling. */
+  /**
+   * The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling,
+   * which one more sitting does not on the same day.
+   */
   private best(supply: Supply): Filling {
-    const afresh = fill(supply, this.emptySchedule(), false);
-    if (supply.previous.isEmpty) return afresh;
+    const { previous, log } = this.input;
+    if (supply.previous.isEmpty) return fill(supply, this.emptySchedule(), false);
     const kept = fill(supply, this.emptySchedule(), true);
-    const isSameDay = this.input.previous?.days[0]?.date === supply.today;
+    const isSameDay = previous?.days[0]?.date === supply.today;
+    if (isSameDay && previous?.sittings === log.sittings.length - 1) return kept;
+    const afresh = fill(supply, this.emptySchedule(), false);
     const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
     const worthTelling = share * Math.max(afresh.value - this.outlook.value(), 0);
     return afresh.value > kept.value + worthTelling ? afresh : kept;
@@ -134,6 +139,7 @@ export class Planner {
     const days = this.days();
     return {
       asOf: this.input.asOf,
+      sittings: this.input.log.sittings.length,
       days,
       readiness: targets.flatMap(({ interviewId, shares, difficulty, isWhole }, index) => {
         if (interviewId === null || !isWhole) return [];

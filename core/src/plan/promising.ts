@@ -1,5 +1,6 @@
 import type { Candidate } from './candidate';
-import { quickGain } from './greedy';
+import { gainBy, worthOf } from './greedy';
+import type { Target } from './horizon';
 import { planParameters } from './parameters';
 import type { Schedule } from './schedule';
 import { type Track, kindsOn } from './track';
@@ -30,11 +31,11 @@ export class Promising {
   }
 
   private scoreOf(track: Track, schedule: Schedule): number {
-    const { outlook } = schedule;
-    return this.trialsOf(track, schedule).reduce(
-      (best, { lent, minutes }) => Math.max(best, quickGain(track, lent, minutes, outlook)),
-      0,
-    );
+    const worth = worthOf(track.candidate, schedule.outlook);
+    let best = 0;
+    for (const { lent, minutes } of this.trialsOf(track, schedule))
+      best = Math.max(best, gainBy(worth, track.lent, lent) / (minutes + planParameters.switching));
+    return best;
   }
 
   private trialsOf(track: Track, schedule: Schedule): readonly Trial[] {
@@ -46,13 +47,15 @@ export class Promising {
 }
 
 function trialsOf(track: Track, schedule: Schedule): Trial[] {
-  const { targets } = schedule;
-  const halfway = new Set([targets[0], targets.at(-1)].map((target) => Math.floor((target?.day ?? 0) / 2)));
-  return [...halfway].flatMap((half) => {
+  const trials: Trial[] = [];
+  for (const half of halfwayTo(schedule.targets)) {
     const day = Math.max(half, track.candidate.notBefore);
-    return kindsOn(track, day).map(({ kind, minutes }) => ({
-      minutes,
-      lent: schedule.lentWith(track, { day, kind, minutes }),
-    }));
-  });
+    for (const { kind, minutes } of kindsOn(track, day))
+      trials.push({ minutes, lent: schedule.lentWith(track, { day, kind, minutes }) });
+  }
+  return trials;
+}
+
+function halfwayTo(targets: readonly Target[]): Set<number> {
+  return new Set([targets[0], targets.at(-1)].map((target) => Math.floor((target?.day ?? 0) / 2)));
 }

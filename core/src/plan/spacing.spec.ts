@@ -40,6 +40,18 @@ describe('when a problem can come again', () => {
     expect(isSpaced(first, [8], 3, 30)).toBeFalse();
   });
 
+  it('comes again although it was once worked more often than that', () => {
+    const often = [-200, -198, -195, -192, -190, -187, -184].map((day) => sat(day - 0.5));
+    const spacing = spacingAfter(often, true, 60);
+    expect([0, 1, 30].map((day) => isSpaced(spacing, [], day, 60))).toEqual([true, true, true]);
+    const lately = [-25, -20, -16, -12, -8, -4].map((day) => sat(day - 0.5));
+    expect([4, 9, 10].map((day) => isSpaced(spacingAfter(lately, true, 60), [], day, 60))).toEqual([
+      false,
+      false,
+      true,
+    ]);
+  });
+
   it('leaves no more than five reviews in thirty days, gaps that widen, and nothing on the next day', () => {
     const wishes = fc.array(fc.nat(59), { maxLength: 40 });
     fc.assert(

@@ -86,10 +86,13 @@ function keepsGaps({ past, gap }: Spacing, planned: readonly number[], added: nu
   return true;
 }
 
-/** More than so many reviews within so many days; the first sitting at a problem is none. */
+/** More than so many reviews within so many days, the added one among them; the first sitting at a problem is none. */
 function isTooOften({ past }: Spacing, planned: readonly number[], added: number): boolean {
   if (past.length + planned.length < spacing.reviews) return false;
-  const reviews = [...past, ...planned, added].sort((a, b) => a - b).slice(1);
+  const [, ...others] = [...past, ...planned];
+  const near = others.filter((day) => Math.abs(day - added) < spacing.within);
+  if (near.length < spacing.reviews) return false;
+  const reviews = [...near, added].sort((a, b) => a - b);
   return reviews.some((from, index) => {
     const last = reviews[index + spacing.reviews];
     return last !== undefined && last < from + spacing.within;

@@ -9,7 +9,7 @@ import type {
   Sitting,
   Technique,
 } from '@lernen/core/log';
-import type { PlanChange, PlannedKind } from '@lernen/core/plan';
+import type { FollowedPlan, PlanChange } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
 
 /** The settings record; there is one. */
@@ -50,17 +50,9 @@ export interface Written {
 }
 
 /** Where the items of the last plan stood; the next plan keeps them unless something is clearly better. */
-export interface PlanTrace {
+export interface PlanTrace extends FollowedPlan {
   /** What moved on the day of the plan, told as long as that day lasts. */
   readonly changes?: readonly PlanChange[];
-  readonly days: readonly {
-    readonly date: string;
-    readonly items: readonly {
-      readonly problemId: string | null;
-      readonly technique: string | null;
-      readonly kind: PlannedKind;
-    }[];
-  }[];
 }
 
 /** Things of this browser alone: they are in no archive. */

@@ -9,8 +9,8 @@ import {
   logCollectionNames,
   logFrom,
 } from '@lernen/core/log';
-import { changesPlan } from '@lernen/core/plan';
-import { type LernenDatabase } from './database';
+import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
+import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
 
 const chunk = 2000;
@@ -39,7 +39,7 @@ export class LogReader {
 
   constructor(private readonly database: LernenDatabase) {}
 
-  /** Takes in what was written since the last call. @returns whether anything of the log had been. */
+  /** Takes in what was written since the last call. @returns whether anything of the log, or the plan, changes by it. */
   async catchUp(): Promise<boolean> {
     if (!this.isRead) {
       await this.readAll();
@@ -51,9 +51,11 @@ export class LogReader {
       (sum, { written }) => logTables.reduce((count, name) => count + (written[name]?.length ?? 0), sum),
       0,
     );
+    const isPlanChanged = await this.haveEntriesOfPlan(entries);
+    if (isPlanChanged) this.planCount++;
     if (changed === 0) {
       this.seq = entries.at(-1)?.seq ?? this.seq;
-      return false;
+      return isPlanChanged;
     }
     if (changed > mostFollowed) {
       await this.readAll();
@@ -117,6 +119,14 @@ export class LogReader {
     const settings = row ? SettingsSchema.parse(withoutId(row)) : null;
     if (settings && changesPlan('settings', this.settings ?? defaultSettings, settings)) this.planCount++;
     this.settings = settings;
+  }
+
+  /** Whether anything was written on sheets that the plan is made from. */
+  private async haveEntriesOfPlan(journal: readonly JournalEntry[]): Promise<boolean> {
+    const ids = journal.flatMap(({ written }) => (written.entries ?? []).map(({ id }) => id));
+    if (ids.length === 0) return false;
+    const rows = await this.database.entries.bulkGet(ids);
+    return rows.some((row) => row && plannedFromEntries.some((kind) => kind === row.kind));
   }
 
   private put(name: LogCollectionName, records: readonly object[]): void {

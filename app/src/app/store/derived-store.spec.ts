@@ -1,5 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { Component } from '@angular/core';
+import { emptyEntry } from '@lernen/core/log';
+import { v7 as newId } from 'uuid';
+import { saveSheet } from '../data/sheet-commands';
 import { dayIn, daysFromNow, someInterview, somePractice, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { DerivedStore } from './derived-store';
@@ -54,6 +57,21 @@ describe('estimates and plan, derived in a worker', () => {
     expect([page.log.log().lists.length, page.log.settings().theme]).toEqual([1, 'dark']);
     expect([store.derived(), store.progress()]).toEqual([derived, null]);
     await page.log.saveSettings({ goal: 0.9 });
+    await page.until(() => store.derived() !== derived && store.progress() === null);
+  });
+
+  it('follow a twist that is written on a sheet, and nothing else there', async () => {
+    await open();
+    const derived = store.derived();
+    const problemId = practice.problems[0]?.id ?? '';
+    const keep = async (kind: 'observation' | 'twist', text: string): Promise<void> => {
+      const ours = emptyEntry(kind, problemId, newId(), { text });
+      await saveSheet(page.database, problemId, [{ table: 'entries', base: null, ours }], 'Wrote', newId);
+      await page.settle();
+    };
+    await keep('observation', 'Only the last tower counts.');
+    expect([store.derived(), store.progress()]).toEqual([derived, null]);
+    await keep('twist', 'Towers may be moved.');
     await page.until(() => store.derived() !== derived && store.progress() === null);
   });
 

@@ -23,6 +23,7 @@ import {
   forecastFrom,
   forecastMadeAgain,
   planIf,
+  plannedFromEntries,
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
@@ -85,9 +86,8 @@ class PlannerWorker {
       onProgress(share);
       return true;
     };
-    const previous = (trace ?? null) as Pick<Plan, 'days'> | null;
-    const twists = twistsFrom(await entriesOfKinds(this.database, 'twist', 'relation'));
-    const input: PlanInput = { log, estimates, asOf, zone, twists, previous, onProgress: report };
+    const twists = twistsFrom(await entriesOfKinds(this.database, ...plannedFromEntries));
+    const input: PlanInput = { log, estimates, asOf, zone, twists, previous: trace ?? null, onProgress: report };
     const planner = new Planner(input);
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
     this.made = { input: { ...input, onProgress: () => true }, planner };
@@ -163,6 +163,7 @@ function changesOfToday(trace: PlanTrace | undefined, today: Day): readonly Plan
 function traceOf(plan: Plan): PlanTrace {
   return {
     changes: plan.changes,
+    sittings: plan.sittings,
     days: plan.days.map(({ date, items }) => ({
       date,
       items: items.map(({ problemId, technique, kind }) => ({ problemId, technique, kind })),
