@@ -6,6 +6,18 @@ import tseslint from 'typescript-eslint';
 const places = ['today', 'problems', 'sheet', 'review', 'techniques', 'runway', 'setup', 'welcome'];
 const shared = ['store', 'ui', 'workers', 'data'];
 
+/** The folders of the core, each with those that it may use. */
+const ladder = {
+  model: [],
+  cost: [],
+  'quick-line': ['model'],
+  sheet: ['model', 'cost'],
+  trace: ['model', 'cost', 'sheet'],
+  estimate: ['model', 'cost', 'quick-line', 'sheet'],
+  plan: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate'],
+  archive: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate', 'plan'],
+};
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/.angular/**', '**/node_modules/**', 'docs/**', 'test-results/**'] },
   js.configs.recommended,
@@ -43,26 +55,33 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     plugins: { boundaries },
     settings: {
-      'import/resolver': { node: { extensions: ['.ts'] } },
-      'boundaries/elements': ['log', 'cost', 'trace', 'estimate', 'plan', 'archive'].map((folder) => ({
-        type: folder,
-        pattern: `core/src/${folder}`,
-      })),
+      'import/resolver': { node: { extensions: ['.ts', '.json'] } },
+      'boundaries/elements': [
+        ...Object.keys(ladder).map((folder) => ({ type: folder, pattern: `core/src/${folder}` })),
+        { type: 'testing', pattern: 'core/src/testing' },
+        { type: 'errors', pattern: 'core/src/errors.ts', mode: 'file' },
+      ],
     },
     rules: {
+      'boundaries/no-unknown-files': 'error',
       'boundaries/element-types': [
         'error',
         {
-          default: 'allow',
+          default: 'disallow',
           rules: [
-            { from: ['log'], disallow: ['trace', 'estimate', 'plan', 'archive'] },
-            { from: ['cost'], disallow: ['log', 'trace', 'estimate', 'plan', 'archive'] },
-            { from: ['trace', 'estimate'], disallow: ['plan', 'archive'] },
-            { from: ['plan'], disallow: ['archive'] },
+            ...Object.entries(ladder).map(([folder, below]) => ({
+              from: [folder],
+              allow: [folder, 'errors', ...below],
+            })),
+            { from: ['testing'], allow: ['testing', ...Object.keys(ladder)] },
           ],
         },
       ],
     },
+  },
+  {
+    files: ['core/src/**/*.spec.ts'],
+    rules: { 'boundaries/element-types': 'off' },
   },
   {
     files: ['core/src/**/*.ts', 'demo/src/**/*.ts'],

@@ -1,4 +1,4 @@
-import { type Entry, emptyEntry } from '@lernen/core/log';
+import { type Entry, emptyEntry } from '@lernen/core/model';
 
 /** The entries of a sheet that somebody worked on for days: 60 observations, a trace of 500 rows, 30 versions of the code. */
 export function longSheet(problemId: string, newId: () => string): Entry[] {

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { type Archive, formatArchive } from '@lernen/core/archive';
-import type { Sitting } from '@lernen/core/log';
+import type { Sitting } from '@lernen/core/model';
 import { demoArchive } from '@lernen/demo';
 import { type Lernen, expect, test } from './lernen';
 

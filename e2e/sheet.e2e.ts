@@ -1,5 +1,5 @@
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
-import { noRecords } from '@lernen/core/log';
+import { noRecords } from '@lernen/core/model';
 import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 import type { Page } from '@playwright/test';
 import { type Lernen, expect, test } from './lernen';

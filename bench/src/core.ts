@@ -1,6 +1,6 @@
 // How long estimates and plan take over a long log: `npm run bench:core`.
 import { Estimator, estimateLog } from '@lernen/core/estimate';
-import { type Log, endOfDay, logFrom } from '@lernen/core/log';
+import { type Log, endOfDay, logFrom } from '@lernen/core/model';
 import { type Plan, Planner, planDays } from '@lernen/core/plan';
 import { largeLog } from './large-log';
 

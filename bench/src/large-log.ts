@@ -1,5 +1,5 @@
 import { type Archive, archiveFrom } from '@lernen/core/archive';
-import { type Instant, type Problem, type Sitting, millisecondsPerDay } from '@lernen/core/log';
+import { type Instant, type Problem, type Sitting, millisecondsPerDay } from '@lernen/core/model';
 import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 
 export interface LargeLogSize {

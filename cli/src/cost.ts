@@ -1,26 +1,28 @@
 import {
-  type Bounds,
   type CostStep,
-  type Fit,
   type CostRelation,
+  compareCosts,
+  evaluateCost,
+  magnitude,
+  normalCost,
+  product,
+  readLimit,
+  simplifyingSteps,
+  variablesWithout,
+} from '@lernen/core/cost';
+import {
+  type Bounds,
+  type Fit,
   approximately,
   bytesText,
   budgetFor,
   classFits,
-  compareCosts,
-  evaluateCost,
   fitOf,
   allowedSteps,
-  magnitude,
-  normalCost,
-  product,
   readBounds,
-  readLimit,
-  simplifyingSteps,
   usualElementBytes,
   usualRate,
-  variablesWithout,
-} from '@lernen/core/cost';
+} from '@lernen/core/sheet';
 import { LernenError } from '@lernen/core/errors';
 
 export interface CostOptions {

@@ -1,4 +1,4 @@
-import { type Day, type Log, type ProblemState, byProblem, listedProblems, plannedProblems } from '@lernen/core/log';
+import { type Day, type Log, type ProblemState, byProblem, listedProblems, plannedProblems } from '@lernen/core/model';
 
 interface ReportedProblem {
   readonly id: string;

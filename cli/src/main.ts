@@ -13,8 +13,8 @@ import {
   logFrom,
   noRecords,
   offeredTechniques,
-  readQuickLine,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
+import { readQuickLine } from '@lernen/core/quick-line';
 import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { demoArchive } from '@lernen/demo';
 import { Command, InvalidArgumentError } from 'commander';

@@ -2,7 +2,7 @@ import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Archive, archiveFrom, markdownFiles, recordsFromMarkdown } from '@lernen/core/archive';
 import { LernenError } from '@lernen/core/errors';
-import type { Instant } from '@lernen/core/log';
+import type { Instant } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 
 /** Writes every problem with its sheet, and every list, as a Markdown file of its own into a folder, which is made when it is missing. */

@@ -1,5 +1,6 @@
 import type { TechniqueEstimate } from '@lernen/core/estimate';
-import type { Log, QuickReading } from '@lernen/core/log';
+import type { Log } from '@lernen/core/model';
+import type { QuickReading } from '@lernen/core/quick-line';
 import type { Plan, PlanItem } from '@lernen/core/plan';
 
 export function quickText(reading: QuickReading): string {

@@ -1,6 +1,6 @@
 import { formatArchive, readArchive } from '@lernen/core/archive';
 import { estimateLog } from '@lernen/core/estimate';
-import { byProblem, daysBetween, endOfDay, listedProblems, logFrom } from '@lernen/core/log';
+import { byProblem, daysBetween, endOfDay, listedProblems, logFrom } from '@lernen/core/model';
 import { planDays } from '@lernen/core/plan';
 import { demoArchive } from './index';
 

@@ -18,7 +18,7 @@ import {
   defaultSettings,
   instantAt,
   noCost,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { plannedLists, plannedProblems } from './planned';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
 import { SeededRandom, countingIds } from './random';

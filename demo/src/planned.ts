@@ -1,4 +1,4 @@
-import { DifficultySchema } from '@lernen/core/log';
+import { DifficultySchema } from '@lernen/core/model';
 import * as z from 'zod/mini';
 import planned from './planned.json';
 

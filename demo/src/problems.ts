@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { DifficultySchema } from '@lernen/core/log';
+import { DifficultySchema } from '@lernen/core/model';
 import problems from './problems.json';
 
 const DemoProblemSchema = z.strictObject({

@@ -1,5 +1,5 @@
-import { boundCues, budgetFor, checkApproach, readBounds, stateCosts } from '@lernen/core/cost';
-import { type Approach, type Trace, isFilled, stageOf, stages } from '@lernen/core/log';
+import { boundCues, budgetFor, checkApproach, readBounds, stateCosts } from '@lernen/core/sheet';
+import { type Approach, type Trace, isFilled, stageOf, stages } from '@lernen/core/model';
 import { readTrace } from '@lernen/core/trace';
 import { demoArchive } from './index';
 

@@ -1,4 +1,4 @@
-import { type Entry, EntrySchema, type Id, type NewId, singleEntryId } from '@lernen/core/log';
+import { type Entry, EntrySchema, type Id, type NewId, singleEntryId } from '@lernen/core/model';
 import sheets from './sheets.json';
 
 /** Kinds of which a sheet has one. */

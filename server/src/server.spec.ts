@@ -3,7 +3,7 @@ import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
-import { noRecords } from '@lernen/core/log';
+import { noRecords } from '@lernen/core/model';
 import { pino } from 'pino';
 import { BackupFolder, backupDaysKept, backupsKept, leastGapMinutes } from './backup-folder';
 import { BusyPortError, MissingBuildError } from './errors';

@@ -12,7 +12,7 @@ import {
   logFrom,
   millisecondsPerDay,
   noRecords,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { SeededRandom, countingIds } from '@lernen/demo';
 
 /** The evening on which the archives are looked at. */

@@ -1,5 +1,5 @@
 import { type Estimates, Estimator, estimateLog } from '@lernen/core/estimate';
-import { type Log, type Sitting, addDays, dayOf, daysBetween, endOfDay, sittingTarget } from '@lernen/core/log';
+import { type Log, type Sitting, addDays, dayOf, daysBetween, endOfDay, sittingTarget } from '@lernen/core/model';
 import { type Plan, type PlanItem, planDays } from '@lernen/core/plan';
 import { asOf } from './archives';
 

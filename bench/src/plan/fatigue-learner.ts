@@ -1,4 +1,4 @@
-import type { SittingKind, TechniqueId } from '@lernen/core/log';
+import type { SittingKind, TechniqueId } from '@lernen/core/model';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 import { type Nature, Person, effort, logOdds, logistic, millisecondsPerDay, usualNature } from './person';
 

@@ -1,4 +1,4 @@
-import type { SittingKind, TechniqueId } from '@lernen/core/log';
+import type { SittingKind, TechniqueId } from '@lernen/core/model';
 import type { Learner, ProblemFacts } from './learner';
 import { sum } from './numbers';
 import { type Nature, logOdds, logistic, usualNature, usualPace } from './person';

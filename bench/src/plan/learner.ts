@@ -1,4 +1,4 @@
-import type { Difficulty, Help, Result, SittingKind, TechniqueId } from '@lernen/core/log';
+import type { Difficulty, Help, Result, SittingKind, TechniqueId } from '@lernen/core/model';
 import type { Nature } from './person';
 
 /** What a learner is told of a problem. */

@@ -1,4 +1,4 @@
-import type { Difficulty, SittingKind, TechniqueId } from '@lernen/core/log';
+import type { Difficulty, SittingKind, TechniqueId } from '@lernen/core/model';
 import { SeededRandom } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 

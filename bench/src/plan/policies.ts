@@ -1,5 +1,5 @@
 import { Estimator } from '@lernen/core/estimate';
-import { type ProblemId, type SittingKind, type TechniqueId, endOfDay } from '@lernen/core/log';
+import { type ProblemId, type SittingKind, type TechniqueId, endOfDay } from '@lernen/core/model';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/demo';
 import type { Learner, LearnerModule, ProblemFacts } from './learner';

@@ -11,7 +11,7 @@ import {
   noCost,
   sittingTarget,
   targetFor,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { SeededRandom, countingIds } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 import { millisecondsPerDay } from './person';

@@ -1,5 +1,5 @@
 import { Estimator, chanceOfSitting } from '@lernen/core/estimate';
-import { catalogue, defaultSettings, sittingTarget } from '@lernen/core/log';
+import { catalogue, defaultSettings, sittingTarget } from '@lernen/core/model';
 import { SeededRandom } from '@lernen/demo';
 import { Knowable } from './knowable';
 import type { LearnerModule } from './learner';

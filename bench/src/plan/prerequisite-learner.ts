@@ -1,4 +1,4 @@
-import type { Difficulty, SittingKind, TechniqueId } from '@lernen/core/log';
+import type { Difficulty, SittingKind, TechniqueId } from '@lernen/core/model';
 import type { Learner, ProblemFacts } from './learner';
 import { type Nature, Person, effort, logistic, millisecondsPerDay, usualNature } from './person';
 

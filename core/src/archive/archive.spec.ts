@@ -2,14 +2,14 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { ArchiveError } from '../errors';
-import { emptyEntry } from '../log/entry';
-import { type StoredRecords, noRecords } from '../log/log';
-import { defaultSettings } from '../log/settings';
+import { emptyEntry } from '../model/entry';
+import { type StoredRecords, noRecords } from '../model/log';
+import { defaultSettings } from '../model/settings';
 import { makeInterview, makeList, makeProblem, makeSitting, newId, now } from '../testing/make';
 import { archiveFrom, formatArchive, readArchive } from './archive';
 import { csvTables } from './csv-export';
 import { mergeRecords } from './merge';
-import { logFrom } from '../log/log';
+import { logFrom } from '../model/log';
 
 const records: fc.Arbitrary<StoredRecords> = fc
   .array(

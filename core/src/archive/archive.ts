@@ -1,16 +1,16 @@
 import * as z from 'zod/mini';
 import { ArchiveError, type Fault } from '../errors';
-import { ChoiceSchema } from '../log/choice';
-import { EntrySchema } from '../log/entry';
-import { listOf, orNull } from '../log/fields';
-import { InterviewSchema } from '../log/interview';
-import type { StoredRecords } from '../log/log';
-import { ProblemSchema } from '../log/problem';
-import { ProblemListSchema } from '../log/problem-list';
-import { SettingsSchema } from '../log/settings';
-import { SittingSchema } from '../log/sitting';
-import { TechniqueSchema } from '../log/technique';
-import { type Instant, InstantSchema } from '../log/time';
+import { ChoiceSchema } from '../model/choice';
+import { EntrySchema } from '../model/entry';
+import { listOf, orNull } from '../model/fields';
+import { InterviewSchema } from '../model/interview';
+import type { StoredRecords } from '../model/log';
+import { ProblemSchema } from '../model/problem';
+import { ProblemListSchema } from '../model/problem-list';
+import { SettingsSchema } from '../model/settings';
+import { SittingSchema } from '../model/sitting';
+import { TechniqueSchema } from '../model/technique';
+import { type Instant, InstantSchema } from '../model/time';
 
 export const archiveFormat = 'lernen-archive';
 export const archiveVersion = 3;

@@ -1,6 +1,6 @@
-import { type Difficulty } from '../log/problem';
-import { type Help, type Result, maxMinutes } from '../log/sitting';
-import { type Day, isDay } from '../log/time';
+import { type Difficulty } from '../model/problem';
+import { type Help, type Result, maxMinutes } from '../model/sitting';
+import { type Day, isDay } from '../model/time';
 
 /** A cell that was read, or why not. Null stands for an empty one. */
 export type Cell<T> = { readonly value: T | null } | { readonly reason: string };

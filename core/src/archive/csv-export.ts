@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
-import { type Log, byProblem } from '../log/log';
-import { listedProblems } from '../log/problem-list';
-import { type Zone, clockOf, dayOf } from '../log/time';
+import { type Log, byProblem } from '../model/log';
+import { listedProblems } from '../model/problem-list';
+import { type Zone, clockOf, dayOf } from '../model/time';
 
 /** The tables of a log as CSV after RFC 4180: comma, CRLF, quotes where needed. */
 export interface CsvTables {

@@ -1,5 +1,5 @@
 import { CsvError } from '../errors';
-import { type Log } from '../log/log';
+import { type Log } from '../model/log';
 import { makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
 import {
   type Cell,

@@ -1,11 +1,11 @@
 import Papa from 'papaparse';
-import { type Log, offeredTechniques } from '../log/log';
-import { type Problem, ProblemSchema, mostTitle, titleKey } from '../log/problem';
-import { type ProblemList, mostListTitle } from '../log/problem-list';
-import type { NewId } from '../log/record';
-import { type Sitting, type Slip, SittingSchema, attemptsFrom, maxAttempts, slips } from '../log/sitting';
-import { type Technique, TechniqueSchema, findTechnique, techniqueIdFrom } from '../log/technique';
-import { type Day, type Instant, type Zone, dayOf, instantAt } from '../log/time';
+import { type Log, offeredTechniques } from '../model/log';
+import { type Problem, ProblemSchema, mostTitle, titleKey } from '../model/problem';
+import { type ProblemList, mostListTitle } from '../model/problem-list';
+import type { NewId } from '../model/record';
+import { type Sitting, type Slip, SittingSchema, attemptsFrom, maxAttempts, slips } from '../model/sitting';
+import { type Technique, TechniqueSchema, findTechnique, techniqueIdFrom } from '../model/technique';
+import { type Day, type Instant, type Zone, dayOf, instantAt } from '../model/time';
 import {
   type Cell,
   type DateOrder,

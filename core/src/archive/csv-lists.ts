@@ -1,7 +1,7 @@
-import { titleKey } from '../log/problem';
-import { type ProblemList, ProblemListSchema, mostListed, withListed } from '../log/problem-list';
-import type { NewId } from '../log/record';
-import type { Day, Instant } from '../log/time';
+import { titleKey } from '../model/problem';
+import { type ProblemList, ProblemListSchema, mostListed, withListed } from '../model/problem-list';
+import type { NewId } from '../model/record';
+import type { Day, Instant } from '../model/time';
 
 /** The lists that rows go on: those of the log by their titles, and new ones. */
 export class CsvLists {

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { CsvError } from '../errors';
-import { type Day, addDays } from '../log/time';
+import { type Day, addDays } from '../model/time';
 import { type DateOrder, readDateCell } from './csv-cells';
 
 /** What a column of a practice spreadsheet can mean. */

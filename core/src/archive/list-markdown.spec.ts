@@ -1,6 +1,6 @@
 import { MarkdownError } from '../errors';
-import { logFrom, noRecords } from '../log/log';
-import type { ProblemList } from '../log/problem-list';
+import { logFrom, noRecords } from '../model/log';
+import type { ProblemList } from '../model/problem-list';
 import { makeList, makeProblem, makeSitting, newId } from '../testing/make';
 import { markdownFiles, recordsFromMarkdown } from './markdown-files';
 

@@ -1,9 +1,9 @@
 import { stringify } from 'yaml';
 import { MarkdownError } from '../errors';
-import type { ListedProblem, ProblemList } from '../log/problem-list';
-import { ProblemListSchema } from '../log/problem-list';
-import type { ProblemId } from '../log/problem';
-import type { NewId } from '../log/record';
+import type { ListedProblem, ProblemList } from '../model/problem-list';
+import { ProblemListSchema } from '../model/problem-list';
+import type { ProblemId } from '../model/problem';
+import type { NewId } from '../model/record';
 import { faultsOf } from './archive';
 import { type Line, frontMatter } from './front-matter';
 import { fingerprint } from './sheet-fields';

@@ -1,7 +1,7 @@
 import { LernenError } from '../errors';
-import { type StoredRecords, byProblem, bySittingTime, noRecords } from '../log/log';
-import { type ProblemList, listedProblems } from '../log/problem-list';
-import { type NewId, standing } from '../log/record';
+import { type StoredRecords, byProblem, bySittingTime, noRecords } from '../model/log';
+import { type ProblemList, listedProblems } from '../model/problem-list';
+import { type NewId, standing } from '../model/record';
 import { isListMarkdown, listFileName, readListMarkdown, writeListMarkdown } from './list-markdown';
 import { type SheetFile, readSheetMarkdown } from './read-sheet-markdown';
 import { sheetFileName, writeSheetMarkdown } from './write-sheet-markdown';

@@ -1,6 +1,6 @@
-import type { CollectionName, Collections, StoredRecords } from '../log/log';
-import { type LogRecord, newestRevisions } from '../log/record';
-import type { Settings } from '../log/settings';
+import type { CollectionName, Collections, StoredRecords } from '../model/log';
+import { type LogRecord, newestRevisions } from '../model/record';
+import type { Settings } from '../model/settings';
 
 export interface MergeCount {
   readonly added: number;

@@ -1,7 +1,7 @@
 import { MarkdownError } from '../errors';
-import { type Entry, type EntryKind, EntrySchema } from '../log/entry';
-import { type Problem, ProblemSchema } from '../log/problem';
-import type { NewId } from '../log/record';
+import { type Entry, type EntryKind, EntrySchema } from '../model/entry';
+import { type Problem, ProblemSchema } from '../model/problem';
+import type { NewId } from '../model/record';
 import { faultsOf } from './archive';
 import { type Line, frontMatter } from './front-matter';
 import { type SheetField, fingerprint, sheetFields } from './sheet-fields';

@@ -1,4 +1,4 @@
-import type { EntryKind } from '../log/entry';
+import type { EntryKind } from '../model/entry';
 
 /** How a field of an entry stands in a Markdown file. */
 export type SheetField =

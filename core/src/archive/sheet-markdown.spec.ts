@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { MarkdownError } from '../errors';
-import { type Entry, type EntryKind, EntrySchema, argumentKinds, emptyEntry, singleEntryId } from '../log/entry';
+import { type Entry, type EntryKind, EntrySchema, argumentKinds, emptyEntry, singleEntryId } from '../model/entry';
 import { makeProblem, newId } from '../testing/make';
 import { readSheetMarkdown } from './read-sheet-markdown';
 import { sheetFileName, writeSheetMarkdown } from './write-sheet-markdown';

@@ -1,6 +1,6 @@
 import { stringify } from 'yaml';
-import { type Entry, type EntryKind, type Trace, byOrder, stageOf, stages } from '../log/entry';
-import type { Problem } from '../log/problem';
+import { type Entry, type EntryKind, type Trace, byOrder, stageOf, stages } from '../model/entry';
+import type { Problem } from '../model/problem';
 import { tableRow } from '../trace/trace-markdown';
 import { type SheetField, entryHeadings, fingerprint, sheetFields } from './sheet-fields';
 

@@ -1,9 +1,4 @@
-export * from './approach-check';
-export * from './bound-cues';
-export * from './bounds';
-export * from './budget';
 export * from './compare-costs';
-export * from './edge-cases';
 export * from './evaluate-cost';
 export * from './expression';
 export { type Limit } from './growth';
@@ -12,6 +7,3 @@ export * from './normal-cost';
 export * from './raised';
 export * from './read-cost';
 export type { CostStep, NormalCost, StepKind } from './simplifier';
-export * from './state-card';
-export * from './statement-bounds';
-export * from './structures';

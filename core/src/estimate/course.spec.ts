@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { sittingKinds } from '../log/sitting';
+import { sittingKinds } from '../model/sitting';
 import { expectedChance } from './chance';
 import { Course, type Observation } from './course';
 import { Practised } from './practised';

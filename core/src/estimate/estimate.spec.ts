@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
-import type { Log } from '../log/log';
-import type { Problem } from '../log/problem';
-import { type Sitting, helps, results, sittingKinds } from '../log/sitting';
+import type { Log } from '../model/log';
+import type { Problem } from '../model/problem';
+import { type Sitting, helps, results, sittingKinds } from '../model/sitting';
 import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
 import { type EvidenceFacts, comparedCost, evidenceOf, isTimelySolve } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';

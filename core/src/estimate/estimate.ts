@@ -1,10 +1,10 @@
-import type { Log } from '../log/log';
-import { techniquesById, techniquesOf } from '../log/log';
-import { type Problem, type ProblemId, difficulties } from '../log/problem';
-import { sittingTarget } from '../log/settings';
-import type { Sitting, SittingKind } from '../log/sitting';
-import { type Technique, type TechniqueId, resolveTechnique } from '../log/technique';
-import { type Instant, millisecondsPerDay } from '../log/time';
+import type { Log } from '../model/log';
+import { techniquesById, techniquesOf } from '../model/log';
+import { type Problem, type ProblemId, difficulties } from '../model/problem';
+import { sittingTarget } from '../model/settings';
+import type { Sitting, SittingKind } from '../model/sitting';
+import { type Technique, type TechniqueId, resolveTechnique } from '../model/technique';
+import { type Instant, millisecondsPerDay } from '../model/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';
 import { Course, type Observation } from './course';
 import { type EvidenceFacts, evidenceOf, factsOf, isOwnSolve, isTimelySolve, knowsAnswer } from './evidence';

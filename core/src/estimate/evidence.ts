@@ -1,7 +1,7 @@
 import { isSameCost } from '../cost/compare-costs';
-import type { CostPair, Problem } from '../log/problem';
-import type { Sitting } from '../log/sitting';
-import type { TechniqueId } from '../log/technique';
+import type { CostPair, Problem } from '../model/problem';
+import type { Sitting } from '../model/sitting';
+import type { TechniqueId } from '../model/technique';
 import { chanceOf } from './chance';
 import { evidenceTable as table } from './parameters';
 

@@ -1,4 +1,4 @@
-import type { Instant } from '../log/time';
+import type { Instant } from '../model/time';
 import { eightyPercent } from './chance';
 import { personParameters } from './parameters';
 

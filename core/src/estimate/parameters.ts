@@ -1,5 +1,5 @@
-import type { Difficulty } from '../log/problem';
-import type { Help, Result, SittingKind } from '../log/sitting';
+import type { Difficulty } from '../model/problem';
+import type { Help, Result, SittingKind } from '../model/sitting';
 
 /**
  * Every constant of the estimates with its unit. docs/model.md gives sources and says which are our own guesses. They

@@ -1,5 +1,5 @@
-import type { ProblemId } from '../log/problem';
-import type { TechniqueId } from '../log/technique';
+import type { ProblemId } from '../model/problem';
+import type { TechniqueId } from '../model/technique';
 import { practiceOf, practiceSlope } from './readiness';
 import type { Credit } from './strength';
 import { type WayOfLearning, type Worked, thereOn } from './worked';

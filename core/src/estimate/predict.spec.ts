@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
-import { difficulties } from '../log/problem';
-import { sittingKinds } from '../log/sitting';
+import { difficulties } from '../model/problem';
+import { sittingKinds } from '../model/sitting';
 import { estimateLog } from './estimate';
 import { chanceOfSitting } from './predict';
 

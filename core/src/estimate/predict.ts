@@ -1,6 +1,6 @@
-import type { Difficulty, ProblemId } from '../log/problem';
-import type { SittingKind } from '../log/sitting';
-import type { TechniqueId } from '../log/technique';
+import type { Difficulty, ProblemId } from '../model/problem';
+import type { SittingKind } from '../model/sitting';
+import type { TechniqueId } from '../model/technique';
 import { expectedChance } from './chance';
 import type { Estimates } from './estimate';
 import { predictionParameters as parameters } from './parameters';

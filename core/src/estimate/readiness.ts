@@ -1,6 +1,6 @@
-import type { Difficulty } from '../log/problem';
-import type { Shares } from '../log/interview';
-import type { TechniqueId } from '../log/technique';
+import type { Difficulty } from '../model/problem';
+import type { Shares } from '../model/interview';
+import type { TechniqueId } from '../model/technique';
 import { type ChanceRange, type Gaussian, eightyPercent, expectedChance } from './chance';
 import { transferParameters } from './parameters';
 import type { Person } from './strength';

@@ -1,6 +1,6 @@
-import type { Difficulty } from '../log/problem';
-import type { SittingKind } from '../log/sitting';
-import type { TechniqueId } from '../log/technique';
+import type { Difficulty } from '../model/problem';
+import type { SittingKind } from '../model/sitting';
+import type { TechniqueId } from '../model/technique';
 import { type Gaussian, expectedChance } from './chance';
 import {
   informativeness,

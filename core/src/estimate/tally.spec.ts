@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { makeSitting, newId } from '../testing/make';
-import type { Sitting } from '../log/sitting';
+import type { Sitting } from '../model/sitting';
 import type { EvidenceFacts } from './evidence';
 import { Moves, Tally } from './tally';
 

@@ -1,5 +1,5 @@
-import type { Sitting, Slip } from '../log/sitting';
-import type { Instant } from '../log/time';
+import type { Sitting, Slip } from '../model/sitting';
+import type { Instant } from '../model/time';
 import type { EvidenceFacts } from './evidence';
 
 /** What can be counted of the sittings at a technique's problems. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { sittingKinds } from '../log/sitting';
+import { sittingKinds } from '../model/sitting';
 import { type Work, type Worked, isFullKind, lentOn, thereOn, untouched, workedAfter } from './worked';
 
 const usual = { memory: 1, resolving: 0.5 };

@@ -1,4 +1,4 @@
-import type { SittingKind } from '../log/sitting';
+import type { SittingKind } from '../model/sitting';
 import { teaching, transferParameters } from './parameters';
 import { type Memory, firstMemory, recallAt, reviewedMemory, scaled } from './recall';
 

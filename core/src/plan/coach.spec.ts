@@ -1,8 +1,8 @@
-import type { Log } from '../log/log';
-import type { Problem } from '../log/problem';
-import { defaultSettings } from '../log/settings';
-import type { Sitting } from '../log/sitting';
-import { addDays, daysBetween } from '../log/time';
+import type { Log } from '../model/log';
+import type { Problem } from '../model/problem';
+import { defaultSettings } from '../model/settings';
+import type { Sitting } from '../model/sitting';
+import { addDays, daysBetween } from '../model/time';
 import {
   daysAgo,
   estimatesFor,

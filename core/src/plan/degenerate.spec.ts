@@ -8,12 +8,12 @@ import {
   makeSitting,
   now,
 } from '../testing/make';
-import type { Log } from '../log/log';
-import type { Problem } from '../log/problem';
-import { defaultSettings } from '../log/settings';
-import type { Sitting } from '../log/sitting';
+import type { Log } from '../model/log';
+import type { Problem } from '../model/problem';
+import { defaultSettings } from '../model/settings';
+import type { Sitting } from '../model/sitting';
 import { Planner } from './planner';
-import { type Remark, remarksOn } from './remarks';
+import { type Remark, remarksOn } from './explain/remarks';
 
 const off = everyDay(0);
 const many = (count: number): Problem[] =>

@@ -1,4 +1,4 @@
-import { defaultSettings } from '../log/settings';
+import { defaultSettings } from '../model/settings';
 import { makeInterview, makeList, makeProblem, makeSitting, newId } from '../testing/make';
 import { changesPlan } from './inputs';
 

@@ -1,6 +1,6 @@
-import type { EntryKind } from '../log/entry';
-import type { Collections, LogCollectionName } from '../log/log';
-import type { Settings } from '../log/settings';
+import type { EntryKind } from '../model/entry';
+import type { Collections, LogCollectionName } from '../model/log';
+import type { Settings } from '../model/settings';
 
 /** The kinds of entries on sheets that the plan is made from. */
 export const plannedFromEntries = ['twist', 'relation'] as const satisfies EntryKind[];

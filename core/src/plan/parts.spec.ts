@@ -1,14 +1,14 @@
 import { recallAt } from '../estimate/recall';
 import { type Worked, lentOn, untouched } from '../estimate/worked';
 import { estimatesFor, makeInterview, makeLog, newId, now } from '../testing/make';
-import { Calendar, type GivenDay } from './calendar';
-import { type Candidate, lentAtTargets, triedDays, withPlacement, workedUntil } from './candidate';
-import { type Target, comingInterviews, horizonDays, targetsOf } from './horizon';
-import { Outlook } from './outlook';
+import { Calendar, type GivenDay } from './search/calendar';
+import { type Candidate, lentAtTargets, triedDays, withPlacement, workedUntil } from './model/candidate';
+import { type Target, comingInterviews, horizonDays, targetsOf } from './model/horizon';
+import { Outlook } from './model/outlook';
 import type { PlanItem, Reasons } from './plan';
-import { reasonSentence } from './reason-sentence';
-import { unspaced } from './spacing';
-import { trackOf } from './track';
+import { reasonSentence } from './explain/reason-sentence';
+import { unspaced } from './model/spacing';
+import { trackOf } from './model/track';
 
 const target = (day: number, part: Partial<Target> = {}): Target => ({
   interviewId: newId(),

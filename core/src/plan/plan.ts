@@ -1,11 +1,11 @@
 import type { ChanceRange } from '../estimate/chance';
-import type { Log } from '../log/log';
-import type { ProblemId } from '../log/problem';
-import type { Help, Result, ReviewKind, SittingKind } from '../log/sitting';
-import type { TechniqueId } from '../log/technique';
-import type { Day, Instant, Zone } from '../log/time';
+import type { Log } from '../model/log';
+import type { ProblemId } from '../model/problem';
+import type { Help, Result, ReviewKind, SittingKind } from '../model/sitting';
+import type { TechniqueId } from '../model/technique';
+import type { Day, Instant, Zone } from '../model/time';
 import type { Estimates } from '../estimate/estimate';
-import type { TwistsByProblem } from './twists';
+import type { TwistsByProblem } from './model/twists';
 
 /** What a planned item asks for: a review, or a fresh problem of a technique. */
 export type PlannedKind = ReviewKind | 'fresh';

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
-import { type Choice, ChoiceSchema } from '../log/choice';
-import type { Interview } from '../log/interview';
-import type { Log } from '../log/log';
-import type { Problem } from '../log/problem';
-import { defaultSettings } from '../log/settings';
-import type { Sitting } from '../log/sitting';
-import { addDays, daysBetween } from '../log/time';
+import { type Choice, ChoiceSchema } from '../model/choice';
+import type { Interview } from '../model/interview';
+import type { Log } from '../model/log';
+import type { Problem } from '../model/problem';
+import { defaultSettings } from '../model/settings';
+import type { Sitting } from '../model/sitting';
+import { addDays, daysBetween } from '../model/time';
 import { daysAgo, estimatesFor, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
-import { orderDay } from './day-order';
+import { orderDay } from './search/day-order';
 import type { Plan, PlanInput, PlanItem } from './plan';
 import { planDays } from './planner';
 

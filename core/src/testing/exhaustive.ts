@@ -1,9 +1,9 @@
-import type { Placement } from '../plan/candidate';
-import { lentAtTargets, withPlacement } from '../plan/candidate';
-import { lengthsOf } from '../plan/bound';
+import type { Placement } from '../plan/model/candidate';
+import { lentAtTargets, withPlacement } from '../plan/model/candidate';
+import { lengthsOf } from '../plan/bound/bound';
 import type { Planner } from '../plan/planner';
-import { usableMinutes } from '../plan/prices';
-import { type Track, creditsOrNone, kindsOn, trackOf } from '../plan/track';
+import { usableMinutes } from '../plan/bound/prices';
+import { type Track, creditsOrNone, kindsOn, trackOf } from '../plan/model/track';
 
 /** Its gain is by the tangents at the plan that was found: in sum never below the true gain. */
 interface Sequence {

@@ -1,11 +1,11 @@
-import { catalogue } from '../log/catalogue';
-import { type Interview, InterviewSchema } from '../log/interview';
+import { catalogue } from '../model/catalogue';
+import { type Interview, InterviewSchema } from '../model/interview';
 import { type Estimates, estimateLog } from '../estimate/estimate';
-import { type Log, type StoredRecords, logFrom, noRecords } from '../log/log';
-import { type Problem, ProblemSchema } from '../log/problem';
-import { type ProblemList, ProblemListSchema } from '../log/problem-list';
-import { type Sitting, SittingSchema } from '../log/sitting';
-import { type Instant, endOfDay, millisecondsPerDay } from '../log/time';
+import { type Log, type StoredRecords, logFrom, noRecords } from '../model/log';
+import { type Problem, ProblemSchema } from '../model/problem';
+import { type ProblemList, ProblemListSchema } from '../model/problem-list';
+import { type Sitting, SittingSchema } from '../model/sitting';
+import { type Instant, endOfDay, millisecondsPerDay } from '../model/time';
 
 /** The moment that the specs take for now: a Tuesday evening. */
 export const now: Instant = '2026-11-24T18:00:00.000Z';

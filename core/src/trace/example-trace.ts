@@ -1,4 +1,4 @@
-import type { ColumnKind, Trace } from '../log/entry';
+import type { ColumnKind, Trace } from '../model/entry';
 
 type Beginning = Pick<Trace, 'columns' | 'rows'>;
 interface Main {

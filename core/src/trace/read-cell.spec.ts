@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { columnKinds } from '../log/entry';
+import { columnKinds } from '../model/entry';
 import type { CellValue } from './cells';
 import { readCell } from './read-cell';
 

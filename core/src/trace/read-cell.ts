@@ -1,4 +1,4 @@
-import type { ColumnKind } from '../log/entry';
+import type { ColumnKind } from '../model/entry';
 import {
   type CellValue,
   type CellReading,

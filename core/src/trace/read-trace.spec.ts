@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { TraceColumn } from '../log/entry';
+import type { TraceColumn } from '../model/entry';
 import { readTrace } from './read-trace';
 import { cellWords, traceMarkdown } from './trace-markdown';
 import { traceSvg } from './trace-svg';

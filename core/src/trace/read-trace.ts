@@ -1,5 +1,5 @@
 import { RuleError } from '../errors';
-import type { Trace } from '../log/entry';
+import type { Trace } from '../model/entry';
 import type { CellValue, CellFault } from './cells';
 import { type NamedCells, type RuleOutcome, evaluateRule } from './evaluate-rule';
 import { readCell } from './read-cell';

@@ -1,4 +1,4 @@
-import type { Trace } from '../log/entry';
+import type { Trace } from '../model/entry';
 import type { CellValue, Interval, Marks } from './cells';
 import { type TraceCell, readTrace } from './read-trace';
 import { ruleWord } from './rule-word';

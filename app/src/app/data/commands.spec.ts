@@ -1,5 +1,5 @@
 import { RecordError } from '@lernen/core/errors';
-import { logFrom } from '@lernen/core/log';
+import { logFrom } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
 import { undo, undoable, write } from './commands';

@@ -10,7 +10,7 @@ import {
   collectionNames,
   collectionSchemas,
   newestRevisions,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import type { ContentTable, JournalEntry, LernenDatabase, StoredEntry, StoredSettings, Written } from './database';
 import { entryFrom, storedEntry } from './entries';
 

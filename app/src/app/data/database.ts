@@ -8,7 +8,7 @@ import type {
   Settings,
   Sitting,
   Technique,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import type { FollowedPlan, PlanChange } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
 

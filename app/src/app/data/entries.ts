@@ -7,7 +7,7 @@ import {
   isFilled,
   stageOf,
   stages,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */

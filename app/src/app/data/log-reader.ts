@@ -8,7 +8,7 @@ import {
   defaultSettings,
   logCollectionNames,
   logFrom,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
 import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';

@@ -1,4 +1,4 @@
-import { type Entry, type Observation, emptyEntry } from '@lernen/core/log';
+import { type Entry, type Observation, emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem } from '../testing/database';
 import { write } from './commands';

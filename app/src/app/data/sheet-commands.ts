@@ -1,4 +1,4 @@
-import type { Entry, NewId, Problem } from '@lernen/core/log';
+import type { Entry, NewId, Problem } from '@lernen/core/model';
 import { undo, write } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
 

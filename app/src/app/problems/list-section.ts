@@ -1,7 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type ListedProblem, type ProblemList, daysBetween, listedProblems, mostListTitle } from '@lernen/core/log';
+import { type ListedProblem, type ProblemList, daysBetween, listedProblems, mostListTitle } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type ProblemList, mostListTitle } from '@lernen/core/log';
+import { type ProblemList, mostListTitle } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { counted } from '../ui/words';
 import { ListSection } from './list-section';

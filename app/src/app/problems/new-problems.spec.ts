@@ -1,4 +1,4 @@
-import { ProblemListSchema, mostListed } from '@lernen/core/log';
+import { ProblemListSchema, mostListed } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';

@@ -11,7 +11,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { type Problem, type ProblemList, type Technique, mostListTitle, mostPlannedLines } from '@lernen/core/log';
+import { type Problem, type ProblemList, type Technique, mostListTitle } from '@lernen/core/model';
+import { mostPlannedLines } from '@lernen/core/quick-line';
 import { LogStore } from '../store/log-store';
 import { valueOf } from '../ui/value-of';
 import { counted } from '../ui/words';

@@ -1,4 +1,4 @@
-import { type Stage, byProblem, logFrom, noRecords } from '@lernen/core/log';
+import { type Stage, byProblem, logFrom, noRecords } from '@lernen/core/model';
 import { someProblem, someSitting } from '../testing/database';
 import { type ProblemFilter, filterRows, problemRows } from './problem-rows';
 

@@ -9,7 +9,7 @@ import {
   type Stage,
   daysBetween,
   stagesFilled,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import type { RecallSummary } from '../workers/planner/planner.worker';
 
 /** One line of the problems table. */

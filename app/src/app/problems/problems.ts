@@ -1,7 +1,7 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/log';
+import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

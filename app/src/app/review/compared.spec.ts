@@ -1,4 +1,4 @@
-import type { Problem, Sitting } from '@lernen/core/log';
+import type { Problem, Sitting } from '@lernen/core/model';
 import { daysFromNow, someInterview, somePractice, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Compared } from './compared';

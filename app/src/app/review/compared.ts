@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { isSameCost, normalCost } from '@lernen/core/cost';
-import { type CostPair, dayOf, resolveTechnique, sittingTarget, techniquesOf } from '@lernen/core/log';
+import { type CostPair, dayOf, resolveTechnique, sittingTarget, techniquesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Entry, type EntryKind, type EntryOf, type Problem, isFilled, techniquesOf } from '@lernen/core/log';
+import { type Entry, type EntryKind, type EntryOf, type Problem, isFilled, techniquesOf } from '@lernen/core/model';
 import { entriesOfProblems } from '../data/entries';
 import { followed } from '../store/followed';
 import { LogStore } from '../store/log-store';

@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import type { Problem, ReviewKind } from '@lernen/core/log';
+import type { Problem, ReviewKind } from '@lernen/core/model';
 import { RunningStore } from '../store/running-store';
 import { somePractice, someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';

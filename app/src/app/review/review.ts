@@ -10,7 +10,7 @@ import {
   type Verdict,
   isFilled,
   sittingTarget,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { entriesOfProblems } from '../data/entries';
 import { followed } from '../store/followed';
 import { LogStore } from '../store/log-store';

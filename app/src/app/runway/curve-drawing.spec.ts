@@ -1,4 +1,4 @@
-import { addDays } from '@lernen/core/log';
+import { addDays } from '@lernen/core/model';
 import type { ReadinessPoint } from '@lernen/core/plan';
 import { drawCurves } from './curve-drawing';
 

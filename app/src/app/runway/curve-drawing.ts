@@ -1,4 +1,4 @@
-import { type Day, daysBetween, weekdayOf } from '@lernen/core/log';
+import { type Day, daysBetween, weekdayOf } from '@lernen/core/model';
 import type { ReadinessPoint } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
 

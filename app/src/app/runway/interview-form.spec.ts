@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { type Interview, InterviewSchema, catalogue } from '@lernen/core/log';
+import { type Interview, InterviewSchema, catalogue } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { InterviewForm } from './interview-form';
 

@@ -8,7 +8,7 @@ import {
   difficulties,
   instantAt,
   isZone,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { cityOf, timeIn } from '../ui/dates';
 import { TechniquePicker } from '../ui/technique-picker';
 import { valueOf } from '../ui/value-of';

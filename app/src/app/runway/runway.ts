@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import { type Interview, addDays, dayOf, instantAt, minutesOn, weekdayOf, weekdays } from '@lernen/core/log';
+import { type Interview, addDays, dayOf, instantAt, minutesOn, weekdayOf, weekdays } from '@lernen/core/model';
 import type { PlanItem } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

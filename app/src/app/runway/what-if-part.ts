@@ -10,7 +10,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { addDays, dayOf, weekdayOf, weekdays } from '@lernen/core/log';
+import { addDays, dayOf, weekdayOf, weekdays } from '@lernen/core/model';
 import type { WhatIf } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

@@ -1,4 +1,4 @@
-import { addDays, dayOf } from '@lernen/core/log';
+import { addDays, dayOf } from '@lernen/core/model';
 import { daysFromNow, someInterview, somePractice, someSettings } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { WhyPlan } from './why-plan';

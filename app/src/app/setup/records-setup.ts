@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import type { CsvTables } from '@lernen/core/archive';
 import { type Fault, LernenError } from '@lernen/core/errors';
-import { collectionNames } from '@lernen/core/log';
+import { collectionNames } from '@lernen/core/model';
 import { type DiskBackup, listBackups } from '../data/backup-client';
 import { Clock } from '../store/clock';
 import { DiskBackups } from '../store/disk-backup';

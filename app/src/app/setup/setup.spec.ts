@@ -1,5 +1,5 @@
 import { formatArchive, archiveFrom } from '@lernen/core/archive';
-import { catalogue, noRecords } from '@lernen/core/log';
+import { catalogue, noRecords } from '@lernen/core/model';
 import { someProblem, someSettings, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Setup } from './setup';

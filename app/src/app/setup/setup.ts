@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { rateOf, shippedRates } from '@lernen/core/cost';
-import { weekdays } from '@lernen/core/log';
+import { rateOf, shippedRates } from '@lernen/core/sheet';
+import { weekdays } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/log';
+import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { TechniquePicker } from '../ui/technique-picker';

@@ -1,4 +1,4 @@
-import type { Example, Trace } from '@lernen/core/log';
+import type { Example, Trace } from '@lernen/core/model';
 import { traceOfExample } from '@lernen/core/trace';
 
 /** A trace to begin with: of the example, where there is one. */

@@ -1,5 +1,5 @@
 import { Injectable, computed, inject } from '@angular/core';
-import { budgetFor, rateOf, readBounds } from '@lernen/core/cost';
+import { budgetFor, rateOf, readBounds } from '@lernen/core/sheet';
 import { LogStore } from '../store/log-store';
 import { SheetStore } from '../store/sheet-store';
 

@@ -1,5 +1,5 @@
 import { DestroyRef, Injectable, inject, signal } from '@angular/core';
-import { type Stage, stages } from '@lernen/core/log';
+import { type Stage, stages } from '@lernen/core/model';
 
 const moves = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const;
 

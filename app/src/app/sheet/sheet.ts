@@ -27,7 +27,7 @@ import {
   stageOf,
   stages,
   stagesFilled,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import type { Sitting } from '@lernen/core/log';
+import type { Sitting } from '@lernen/core/model';
 import { BegunLine } from '../store/begun-line';
 import { dayIn, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';

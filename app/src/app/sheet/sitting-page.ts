@@ -2,19 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { Router, RouterLink } from '@angular/router';
 import {
   type Problem,
-  type QuickDraft,
-  type QuickRecords,
   type Sitting,
   type SittingKind,
   clockOf,
   dayOf,
-  emptyDraft,
   instantAt,
   maxMinutes,
-  readQuickLine,
   sittingKinds,
   titleKey,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
+import { type QuickDraft, type QuickRecords, emptyDraft, readQuickLine } from '@lernen/core/quick-line';
 import type { Changes } from '../data/commands';
 import { KeptText } from '../data/kept-text';
 import { BegunLine } from '../store/begun-line';

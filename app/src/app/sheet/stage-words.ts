@@ -1,4 +1,4 @@
-import type { ArgumentKind, LessonKind, ReasonLeft, RelationKind, Stage } from '@lernen/core/log';
+import type { ArgumentKind, LessonKind, ReasonLeft, RelationKind, Stage } from '@lernen/core/model';
 
 export const stageWords: Readonly<Record<Stage, string>> = {
   read: 'Read',

@@ -1,4 +1,4 @@
-import { type Entry, emptyEntry } from '@lernen/core/log';
+import { type Entry, emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { entriesOf } from '../data/entries';
 import { saveSheet } from '../data/sheet-commands';

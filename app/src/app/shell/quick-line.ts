@@ -18,7 +18,7 @@ import {
   type QuickPart,
   completeQuickLine,
   readQuickLine,
-} from '@lernen/core/log';
+} from '@lernen/core/quick-line';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';

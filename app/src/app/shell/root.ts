@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { daysBetween, dayOf } from '@lernen/core/log';
+import { daysBetween, dayOf } from '@lernen/core/model';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

@@ -1,4 +1,4 @@
-import type { Interview } from '@lernen/core/log';
+import type { Interview } from '@lernen/core/model';
 import { type RunwayColumn, layOutRunway } from './runway-layout';
 
 function columns(count: number, part: (index: number) => Partial<RunwayColumn> = () => ({})): RunwayColumn[] {

@@ -1,4 +1,4 @@
-import type { Settings } from '@lernen/core/log';
+import type { Settings } from '@lernen/core/model';
 
 type Theme = Settings['theme'];
 const key = 'lernen-theme';

@@ -1,5 +1,5 @@
 import { DestroyRef, Injectable, computed, inject, signal } from '@angular/core';
-import { type Day, type Instant, type Zone, dayOf } from '@lernen/core/log';
+import { type Day, type Instant, type Zone, dayOf } from '@lernen/core/model';
 
 /** The one clock of the page. It ticks by the minute; whoever needs seconds reads `milliseconds()`. */
 @Injectable({ providedIn: 'root' })

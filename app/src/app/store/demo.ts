@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { type Instant, dayOf } from '@lernen/core/log';
+import { type Instant, dayOf } from '@lernen/core/model';
 import { write } from '../data/commands';
 import { Clock } from './clock';
 import { DATABASE, WORLD } from './world';

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Component } from '@angular/core';
-import { emptyEntry } from '@lernen/core/log';
+import { emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { saveSheet } from '../data/sheet-commands';
 import { dayIn, daysFromNow, someInterview, somePractice, someSitting } from '../testing/database';

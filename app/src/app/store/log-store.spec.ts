@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { emptyDraft } from '@lernen/core/log';
+import { emptyDraft } from '@lernen/core/quick-line';
 import { emptyDatabase, someProblem, someSitting } from '../testing/database';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';

@@ -4,13 +4,9 @@ import {
   type ChoiceTarget,
   type Interview,
   type Log,
-  type PlannedLine,
-  type PlannedRecords,
   type Day,
   type Problem,
   type ProblemList,
-  type QuickDraft,
-  type QuickRecords,
   type Settings,
   type Sitting,
   type Technique,
@@ -18,14 +14,20 @@ import {
   mostListed,
   noRecords,
   offeredTechniques,
-  plannedFromDraft,
-  readPlannedLines,
   ProblemListSchema,
-  recordsFromDraft,
   byProblem,
   targetKey,
   withListed,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
+import {
+  type PlannedLine,
+  type PlannedRecords,
+  type QuickDraft,
+  type QuickRecords,
+  plannedFromDraft,
+  readPlannedLines,
+  recordsFromDraft,
+} from '@lernen/core/quick-line';
 import { comingInterviews } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { type Day, dayOf, daysBetween } from '@lernen/core/log';
+import { type Day, dayOf, daysBetween } from '@lernen/core/model';
 import { type PlanChange, type PlanItem, type ReasonNames, reasonSentence } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
 import { kindWords } from '../ui/words';

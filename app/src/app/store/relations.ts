@@ -1,5 +1,5 @@
 import { Injectable, computed, inject } from '@angular/core';
-import type { EntryOf, Relation } from '@lernen/core/log';
+import type { EntryOf, Relation } from '@lernen/core/model';
 import { nextTwist, twistsFrom } from '@lernen/core/plan';
 import { entriesOfKinds } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';

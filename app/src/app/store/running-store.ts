@@ -1,5 +1,5 @@
 import { DestroyRef, computed, inject } from '@angular/core';
-import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/log';
+import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/model';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';

@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import type { Stage } from '@lernen/core/log';
+import type { Stage } from '@lernen/core/model';
 import { filledStages } from '../data/entries';
 import { followed } from './followed';
 

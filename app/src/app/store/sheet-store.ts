@@ -8,7 +8,7 @@ import {
   byOrder,
   emptyEntry,
   singleEntryId,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { sittingEvidence } from '@lernen/core/estimate';
-import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/log';
+import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/model';
 import { KeptText } from '../data/kept-text';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

@@ -1,4 +1,4 @@
-import { type Entry, type EntryKind, emptyEntry } from '@lernen/core/log';
+import { type Entry, type EntryKind, emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { normalCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
-import type { Entry, Lesson, Problem } from '@lernen/core/log';
+import type { Entry, Lesson, Problem } from '@lernen/core/model';
 import { entriesOfProblems } from '../data/entries';
 import { followed } from '../store/followed';
 import { LogStore } from '../store/log-store';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { TechniqueEstimate } from '@lernen/core/estimate';
-import { type Slip, dayOf, daysBetween, sharesOf } from '@lernen/core/log';
+import { type Slip, dayOf, daysBetween, sharesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';

@@ -8,7 +8,7 @@ import {
   dayOf,
   defaultSettings,
   millisecondsPerDay,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { LernenDatabase } from '../data/database';
 

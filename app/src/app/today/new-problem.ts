@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
-import type { Problem } from '@lernen/core/log';
+import type { Problem } from '@lernen/core/model';
 import { type Offer, newProblemAdvice } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Interview, Lesson } from '@lernen/core/log';
+import type { Interview, Lesson } from '@lernen/core/model';
 import { rereadingFor } from '@lernen/core/plan';
 import { entriesOfKinds } from '../data/entries';
 import { followed } from '../store/followed';

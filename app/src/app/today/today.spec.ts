@@ -1,4 +1,4 @@
-import { ChoiceSchema, ProblemListSchema, emptyEntry } from '@lernen/core/log';
+import { ChoiceSchema, ProblemListSchema, emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { dayIn, daysFromNow, someInterview, somePractice, someProblem, someSettings } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';

@@ -9,7 +9,7 @@ import {
   daysBetween,
   listedProblems,
   sharesOf,
-} from '@lernen/core/log';
+} from '@lernen/core/model';
 import { type ForecastCheck, type PlanChange, type PlanItem, remarksOn, whyItCame } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

@@ -1,4 +1,4 @@
-import { type Day, type Instant, type Zone, dayOf } from '@lernen/core/log';
+import { type Day, type Instant, type Zone, dayOf } from '@lernen/core/model';
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Difficulty } from '@lernen/core/log';
+import type { Difficulty } from '@lernen/core/model';
 
 /** A difficulty as one, two or three notches of ink. */
 @Component({

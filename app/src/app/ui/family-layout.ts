@@ -1,4 +1,4 @@
-import type { Difficulty, RelationKind } from '@lernen/core/log';
+import type { Difficulty, RelationKind } from '@lernen/core/model';
 
 export interface FamilyNode {
   readonly id: string;

@@ -1,6 +1,6 @@
 import { type ComponentRef, provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { type Slip, type Verdict, catalogue } from '@lernen/core/log';
+import { type Slip, type Verdict, catalogue } from '@lernen/core/model';
 import { CostField } from './cost-field';
 import { DifficultyNotches } from './difficulty-notches';
 import { KindMark } from './kind-mark';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { SittingKind } from '@lernen/core/log';
+import type { SittingKind } from '@lernen/core/model';
 import type { PlannedKind } from '@lernen/core/plan';
 import { kindWords } from './words';
 

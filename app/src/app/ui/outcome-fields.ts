@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
-import { type Help, type Result, type Slip, type Verdict, helps, results, slips, verdicts } from '@lernen/core/log';
+import { type Help, type Result, type Slip, type Verdict, helps, results, slips, verdicts } from '@lernen/core/model';
 import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
 
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */

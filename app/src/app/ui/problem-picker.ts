@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
-import { type Problem, titleKey } from '@lernen/core/log';
+import { type Problem, titleKey } from '@lernen/core/model';
 import { afterPress } from './press';
 
 const mostOffered = 20;

@@ -1,4 +1,4 @@
-import { type Sitting, isReviewKind } from '@lernen/core/log';
+import { type Sitting, isReviewKind } from '@lernen/core/model';
 import { counted, helpWords, kindWords, resultWords, slipWords } from './words';
 
 /** A sitting in a few words: `rebuild, 24 min, 2 attempts, a hint`. */

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type Stage, stages } from '@lernen/core/log';
+import { type Stage, stages } from '@lernen/core/model';
 
 /** How complete a sheet is: a tick for each stage in the order of the work, tall where it holds something. */
 @Component({

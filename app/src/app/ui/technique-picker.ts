@@ -9,7 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
-import { type Technique, findTechnique, techniquesLike } from '@lernen/core/log';
+import { type Technique, findTechnique, techniquesLike } from '@lernen/core/model';
 import { afterPress } from './press';
 
 /** One technique, found by typing any part of its name or of an alias. Empty text means none. */

@@ -1,4 +1,4 @@
-import type { Difficulty, Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/log';
+import type { Difficulty, Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/model';
 import type { PlannedKind } from '@lernen/core/plan';
 
 /** The words of the product for what the core names with slugs. */

@@ -1,5 +1,5 @@
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
-import { noRecords } from '@lernen/core/log';
+import { noRecords } from '@lernen/core/model';
 import { someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Welcome } from './welcome';

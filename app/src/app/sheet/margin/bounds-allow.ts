@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { approximately, boundCues, bytesText, classFits, magnitude, raised, shippedRates } from '@lernen/core/cost';
+import { magnitude, raised } from '@lernen/core/cost';
+import { approximately, boundCues, bytesText, classFits, shippedRates } from '@lernen/core/sheet';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';

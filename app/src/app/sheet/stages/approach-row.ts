@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { checkApproach, raised } from '@lernen/core/cost';
-import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/log';
+import { raised } from '@lernen/core/cost';
+import { checkApproach } from '@lernen/core/sheet';
+import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';

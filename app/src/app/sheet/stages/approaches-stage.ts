@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { isSameCost } from '@lernen/core/cost';
-import type { Approach, CostPair } from '@lernen/core/log';
+import type { Approach, CostPair } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { textOrNull } from '../../ui/value-of';

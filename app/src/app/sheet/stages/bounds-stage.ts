@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
+import { magnitude } from '@lernen/core/cost';
 import {
   type Bound,
   type ConditionId,
   approximately,
   bytesText,
   conditions,
-  magnitude,
   readBoundLine,
   readBounds,
-} from '@lernen/core/cost';
+} from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 import { StageFrame } from './stage-frame';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { shippedRates } from '@lernen/core/cost';
-import type { EntryOf } from '@lernen/core/log';
+import { shippedRates } from '@lernen/core/sheet';
+import type { EntryOf } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';

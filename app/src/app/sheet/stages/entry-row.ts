@@ -11,7 +11,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import type { Entry } from '@lernen/core/log';
+import type { Entry } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { whenNear } from '../../ui/nearby';
 import { afterPress } from '../../ui/press';

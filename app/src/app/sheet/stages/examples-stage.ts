@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases, readBounds } from '@lernen/core/cost';
-import type { Example } from '@lernen/core/log';
+import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases, readBounds } from '@lernen/core/sheet';
+import type { Example } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { Writing } from '../../ui/writing';
 import { SheetFocus } from '../sheet-focus';

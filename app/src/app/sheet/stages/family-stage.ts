@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Relation, type RelationKind, relations } from '@lernen/core/log';
+import { type Relation, type RelationKind, relations } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { Relations } from '../../store/relations';
 import { SheetStore } from '../../store/sheet-store';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type Lesson, type LessonKind, type Slip, lessonKinds, slips } from '@lernen/core/log';
+import { type Lesson, type LessonKind, type Slip, lessonKinds, slips } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
 import { slipWords } from '../../ui/words';

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { boundsInStatement } from '@lernen/core/cost';
-import { type FoundExample, examplesInStatement } from '@lernen/core/log';
+import { boundsInStatement, type FoundExample, examplesInStatement } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 import { Writing } from '../../ui/writing';
 import { SheetFocus } from '../sheet-focus';

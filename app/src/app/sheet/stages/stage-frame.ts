@@ -8,7 +8,7 @@ import {
   inject,
   input,
 } from '@angular/core';
-import type { Stage } from '@lernen/core/log';
+import type { Stage } from '@lernen/core/model';
 import { stageKeys } from '../../ui/shortcut-list';
 import { SheetPlace } from '../sheet-place';
 import { stageWords } from '../stage-words';

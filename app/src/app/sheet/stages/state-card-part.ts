@@ -1,15 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import {
-  type StateCosts,
-  approximately,
-  bytesText,
-  fitOf,
-  raised,
-  stateCostFault,
-  stateCosts,
-} from '@lernen/core/cost';
+import { raised } from '@lernen/core/cost';
+import { type StateCosts, approximately, bytesText, fitOf, stateCostFault, stateCosts } from '@lernen/core/sheet';
 import { CostError } from '@lernen/core/errors';
-import type { StateCard } from '@lernen/core/log';
+import type { StateCard } from '@lernen/core/model';
 import { Notices } from '../../store/notices';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';

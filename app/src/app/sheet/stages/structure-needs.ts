@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type Operation, operations, structuresFor } from '@lernen/core/cost';
+import { type Operation, operations, structuresFor } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 
 const mostShown = 4;

@@ -1,4 +1,4 @@
-import type { TraceColumn } from '@lernen/core/log';
+import type { TraceColumn } from '@lernen/core/model';
 import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn, withoutRow } from './trace-edit';
 
 describe('edits of a trace', () => {

@@ -1,4 +1,4 @@
-import type { Trace, TraceColumn } from '@lernen/core/log';
+import type { Trace, TraceColumn } from '@lernen/core/model';
 
 type Table = Pick<Trace, 'columns' | 'rows'>;
 

@@ -12,7 +12,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { type ColumnKind, type Trace, columnKinds } from '@lernen/core/log';
+import { type ColumnKind, type Trace, columnKinds } from '@lernen/core/model';
 import {
   type CellValue,
   type Drawing,

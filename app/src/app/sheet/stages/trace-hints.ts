@@ -1,4 +1,4 @@
-import type { ColumnKind } from '@lernen/core/log';
+import type { ColumnKind } from '@lernen/core/model';
 
 /** How the cells of a kind of column are typed, in a line; docs/trace.md has all of it. */
 export const kindHints: Readonly<Record<ColumnKind, string>> = {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import type { Trace } from '@lernen/core/log';
+import type { Trace } from '@lernen/core/model';
 import { traceMarkdown, traceSvg } from '@lernen/core/trace';
 import { Notices } from '../../store/notices';
 import { SheetStore } from '../../store/sheet-store';

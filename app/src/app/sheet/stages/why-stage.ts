@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type ArgumentKind, argumentKinds } from '@lernen/core/log';
+import { type ArgumentKind, argumentKinds } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
 import { Writing } from '../../ui/writing';

@@ -25,7 +25,7 @@ import {
   readCsvSheet,
   recordsFromMarkdown,
 } from '@lernen/core/archive';
-import { type Instant, type StoredRecords, type Zone, dayOf } from '@lernen/core/log';
+import { type Instant, type StoredRecords, type Zone, dayOf } from '@lernen/core/model';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';

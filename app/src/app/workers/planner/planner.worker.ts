@@ -6,7 +6,7 @@ import {
   type Person,
   type TechniqueEstimate,
 } from '@lernen/core/estimate';
-import { type Day, type Instant, type Zone, addDays, dayOf, endOfDay } from '@lernen/core/log';
+import { type Day, type Instant, type Zone, addDays, dayOf, endOfDay } from '@lernen/core/model';
 import {
   type Forecast,
   type ForecastCheck,

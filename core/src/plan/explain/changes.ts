@@ -1,0 +1,69 @@
+import { type Day, dayOf } from '../../model/time';
+import type { PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
+
+/** Says of an item of the previous plan whether its day was missed altogether, and it was not done since. */
+export function missedIn(input: PlanInput): (item: Item, date: Day) => boolean {
+  const { previous, log, zone } = input;
+  const first = previous?.days[0]?.date;
+  const isDone = doneSince(input);
+  const sat = new Set<Day>();
+  for (let index = log.sittings.length - 1; index >= 0 && first !== undefined; index--) {
+    const day = dayOf(log.sittings[index]?.startedAt ?? input.asOf, zone);
+    if (day < first) break;
+    sat.add(day);
+  }
+  return (item, date) => !isDone(item) && !sat.has(date);
+}
+
+/** Says of an item of the previous plan, each time it is asked for, whether one more of its kind was done since. */
+function doneSince({ previous, log, zone }: PlanInput): (item: Item) => boolean {
+  const first = previous?.days[0]?.date;
+  const done = new Map<string, number>();
+  const techniques = new Map(log.problems.map(({ id, techniques: [main] }) => [id, main]));
+  for (let index = log.sittings.length - 1; index >= 0 && first !== undefined; index--) {
+    const sitting = log.sittings[index];
+    if (!sitting || dayOf(sitting.startedAt, zone) < first) break;
+    const isFresh = sitting.kind === 'first-solve';
+    const key = isFresh ? `fresh ${techniques.get(sitting.problemId) ?? ''}` : sitting.problemId;
+    done.set(key, (done.get(key) ?? 0) + 1);
+  }
+  return (item) => {
+    const count = done.get(keyOf(item)) ?? 0;
+    if (count > 0) done.set(keyOf(item), count - 1);
+    return count > 0;
+  };
+}
+
+/** What of the previous plan is not where it was, but for what was done since: the nearest first. */
+export function changesBetween(input: PlanInput, days: readonly PlanDay[]): PlanChange[] {
+  const { previous, asOf, zone } = input;
+  if (!previous) return [];
+  const today = dayOf(asOf, zone);
+  const isDone = doneSince(input);
+  const now = new Map<string, Day[]>();
+  for (const { date, items } of days)
+    for (const item of items) if (item.begun === null) now.set(keyOf(item), [...(now.get(keyOf(item)) ?? []), date]);
+  // Fresh problems of a technique are all alike: what was missed of them is done with the next one.
+  const nextFresh = new Map([...now].map(([key, [first]]) => [key, first ?? null]));
+  const moved: Omit<PlanChange, 'to'>[] = [];
+  for (const { date, items } of previous.days)
+    for (const { problemId, technique, kind } of items) {
+      // The first review of a fresh problem moves with it.
+      if (problemId === null && kind !== 'fresh') continue;
+      const item = { problemId, technique, kind };
+      const stays = now.get(keyOf(item))?.indexOf(date) ?? -1;
+      if (stays >= 0) now.get(keyOf(item))?.splice(stays, 1);
+      else if (!isDone(item)) moved.push({ ...item, from: date, why: date < today ? 'missed' : 'better' });
+    }
+  return moved.map((change) => {
+    const isMissedFresh = change.why === 'missed' && change.kind === 'fresh';
+    const to = isMissedFresh ? nextFresh.get(keyOf(change)) : now.get(keyOf(change))?.shift();
+    return { ...change, to: to ?? null };
+  });
+}
+
+type Item = Pick<PlanItem, 'problemId' | 'technique' | 'kind'>;
+
+function keyOf({ problemId, technique, kind }: Item): string {
+  return problemId ?? `${kind} ${technique ?? ''}`;
+}

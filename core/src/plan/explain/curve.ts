@@ -1,0 +1,103 @@
+import { type TechniqueOutlook, readinessOf } from '../../estimate/readiness';
+import type { Person } from '../../estimate/strength';
+import type { TechniqueId } from '../../model/technique';
+import type { Day } from '../../model/time';
+import { lentOn } from '../../estimate/worked';
+import { workedUntil } from '../model/candidate';
+import type { Target } from '../model/horizon';
+import type { ReadinessPoint } from '../plan';
+import type { Track } from '../model/track';
+
+/** Days computed exactly over the whole plan; between them the curve is drawn straight. */
+const exactPoints = 30;
+
+/** Readiness for the next interview as if it were on each day: at the end of the day if the plan is kept, and if it is dropped. */
+export function readinessCurve(
+  tracks: readonly Track[],
+  targets: readonly Target[],
+  dates: readonly Day[],
+  person: Person,
+  outlookOf: (technique: TechniqueId) => TechniqueOutlook,
+): ReadinessPoint[] {
+  const step = Math.ceil(dates.length / exactPoints);
+  const sums = new Sums(tracks, person, outlookOf);
+  const whole = targets.filter(({ isWhole }) => isWhole);
+  const targetOn = (day: number): Target | undefined => whole.find((target) => target.day >= day) ?? whole.at(-1);
+  const exact = new Map<number, Chances>();
+  const exactAt = (day: number, target: Target): Chances => {
+    const key = day * targets.length + targets.indexOf(target);
+    let chances = exact.get(key);
+    if (!chances) exact.set(key, (chances = sums.chancesOn(day, target)));
+    return chances;
+  };
+  return dates.map((date, day) => {
+    const target = targetOn(day);
+    if (!target) return { date, interviewId: null, ifKept: 0, ifDropped: 0 };
+    const before = Math.floor(day / step) * step;
+    const left = exactAt(before, target);
+    const right = before === day ? left : exactAt(Math.min(before + step, dates.length - 1), target);
+    const share = (day - before) / step;
+    return {
+      date,
+      interviewId: target.interviewId,
+      ifKept: left.kept + share * (right.kept - left.kept),
+      ifDropped: left.dropped + share * (right.dropped - left.dropped),
+    };
+  });
+}
+
+interface Chances {
+  readonly kept: number;
+  readonly dropped: number;
+}
+
+/** A track with the places of its techniques in the sums, so that a day's sums are taken without looking anything up. */
+interface Lender {
+  readonly track: Track;
+  readonly parts: readonly { readonly place: number; readonly share: number }[];
+}
+
+class Sums {
+  private readonly places = new Map<TechniqueId, number>();
+  private readonly lenders: readonly Lender[];
+
+  constructor(
+    tracks: readonly Track[],
+    private readonly person: Person,
+    private readonly outlookOf: (technique: TechniqueId) => TechniqueOutlook,
+  ) {
+    this.lenders = tracks
+      .filter(({ candidate, placements }) => candidate.problemId !== null || placements.length > 0)
+      .map((track) => ({
+        track,
+        parts: track.candidate.credits.map(({ technique, share }) => ({ place: this.placeOf(technique), share })),
+      }));
+  }
+
+  chancesOn(day: number, { shares, difficulty }: Target): Chances {
+    const kept = new Float64Array(this.places.size);
+    const dropped = new Float64Array(this.places.size);
+    for (const { track, parts } of this.lenders) {
+      const { candidate, placements } = track;
+      const { worked } = candidate;
+      const without = lentOn(worked, day, this.person);
+      const withPlan =
+        placements.length === 0 ? without : lentOn(workedUntil(worked, placements, this.person, day), day, this.person);
+      for (const { place, share } of parts) {
+        kept[place] = (kept[place] ?? 0) + share * withPlan;
+        dropped[place] = (dropped[place] ?? 0) + share * without;
+      }
+    }
+    const chance = (sums: Float64Array): number => {
+      const lentTo = (id: TechniqueId): number => sums[this.places.get(id) ?? -1] ?? 0;
+      return readinessOf(this.person, shares, difficulty, this.outlookOf, lentTo).point;
+    };
+    return { kept: chance(kept), dropped: chance(dropped) };
+  }
+
+  private placeOf(technique: TechniqueId): number {
+    const place = this.places.get(technique) ?? this.places.size;
+    this.places.set(technique, place);
+    return place;
+  }
+}

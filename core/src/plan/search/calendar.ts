@@ -1,0 +1,203 @@
+import type { Shares } from '../../model/interview';
+import type { TechniqueId } from '../../model/technique';
+import type { Candidate, Placement } from '../model/candidate';
+import type { Target } from '../model/horizon';
+import { planParameters } from '../parameters';
+import type { PlannedKind } from '../plan';
+import type { Track } from '../model/track';
+
+/** An item that has its day. */
+export interface Placed {
+  readonly track: Track;
+  readonly placement: Placement;
+  readonly isPinned: boolean;
+  /** Minutes of it on its own day; what is missing to the whole goes on the day after `goesOn`. */
+  readonly minutesThen: number;
+  /** The day on which the rest is done; null where all is done at once. */
+  readonly goesOn: number | null;
+}
+
+/** What is known of a day before anything is planned. */
+export interface GivenDay {
+  /** Minutes that the person has, and those that are done already. */
+  readonly budget: number;
+  readonly done: number;
+  /** New problems that were begun on it already. */
+  readonly fresh: number;
+  /** An interview took place on it: what is left of the day stays light. */
+  readonly hadInterview: boolean;
+}
+
+const { softly, begunWith, lightMinutes, lightKinds, minutesPerFresh } = planParameters;
+
+/** The days of a plan, what is left of their minutes, and what they hold. */
+export class Calendar {
+  readonly placed: readonly Placed[][];
+  private readonly light: readonly (Shares | null)[];
+  /** Minutes of the whole day, what of them items may take, and what of that is left. */
+  private readonly whole: readonly number[];
+  private readonly most: readonly number[];
+  private readonly left: number[];
+  /** How many items of each technique, and how many fresh problems, each day has. */
+  private readonly techniques: readonly Map<TechniqueId, number>[];
+  private readonly fresh: number[];
+  private readonly freshMost: readonly number[];
+
+  constructor(given: readonly GivenDay[], targets: readonly Target[]) {
+    this.placed = given.map(() => []);
+    this.light = given.map((_, day) => lightFor(day, targets));
+    this.whole = given.map(({ budget, hadInterview }, day) =>
+      Math.min(
+        Math.round(budget * softly),
+        this.light[day] ? lightLimit(day, targets) : Infinity,
+        hadInterview ? lightMinutes[0] : Infinity,
+      ),
+    );
+    this.most = given.map(({ done }, day) => Math.max((this.whole[day] ?? 0) - done, 0));
+    this.left = [...this.most];
+    this.techniques = given.map(() => new Map<TechniqueId, number>());
+    this.fresh = given.map(({ fresh }) => fresh);
+    this.freshMost = given.map(({ budget }) => Math.max(Math.round(budget / minutesPerFresh), 1));
+  }
+
+  get length(): number {
+    return this.most.length;
+  }
+
+  leftOn(day: number): number {
+    return this.left[day] ?? 0;
+  }
+
+  /** Minutes that items of the day may take together. */
+  minutesOn(day: number): number {
+    return this.most[day] ?? 0;
+  }
+
+  freshMostOn(day: number): number {
+    return this.freshMost[day] ?? 0;
+  }
+
+  /** Whether a day right before an interview is kept for light items that it asks for. */
+  isTooHeavy(day: number, kind: PlannedKind, { technique }: Pick<Candidate, 'technique'>): boolean {
+    const shares = this.light[day];
+    return !!shares && (!lightKinds.includes(kind) || technique === null || !shares.has(technique));
+  }
+
+  /** Whether an item could go there if nothing else did, as far as minutes go. */
+  admits(day: number, minutes: number): boolean {
+    return minutes <= this.minutesOn(day) || this.nextFor(day, minutes, this.most) !== null;
+  }
+
+  /** The same beside what is there. */
+  hasRoom(day: number, minutes: number): boolean {
+    return minutes <= this.leftOn(day) || this.nextFor(day, minutes, this.left) !== null;
+  }
+
+  /** Whether an item can go there: room, not too heavy, and not too many fresh problems on one day. */
+  isOpen(day: number, { kind, minutes }: Pick<Placement, 'kind' | 'minutes'>, candidate: Candidate): boolean {
+    return (
+      this.hasRoom(day, minutes) &&
+      !this.isTooHeavy(day, kind, candidate) &&
+      (kind !== 'fresh' || this.freshOn(day) < this.freshMostOn(day))
+    );
+  }
+
+  hasTechnique(day: number, technique: TechniqueId | null): boolean {
+    return technique !== null && (this.techniques[day]?.get(technique) ?? 0) > 0;
+  }
+
+  freshOn(day: number): number {
+    return this.fresh[day] ?? 0;
+  }
+
+  itemsOn(day: number): readonly Placed[] {
+    return this.placed[day] ?? [];
+  }
+
+  place(track: Track, placement: Placement, isPinned: boolean): void {
+    const { day, minutes } = placement;
+    const goesOn = minutes <= this.leftOn(day) ? null : this.nextFor(day, minutes, this.left);
+    const minutesThen = goesOn === null ? minutes : Math.min(this.leftOn(day), minutes - leastRest);
+    this.take(day, minutesThen);
+    if (goesOn !== null) this.take(goesOn, minutes - minutesThen);
+    const item = { track, placement, isPinned, minutesThen, goesOn };
+    this.placed[day]?.push(item);
+    this.count(item, 1);
+  }
+
+  remove(track: Track, placement: Placement): void {
+    const items = this.placed[placement.day] ?? [];
+    const index = items.findIndex((item) => item.track === track && item.placement === placement);
+    const [removed] = index < 0 ? [] : items.splice(index, 1);
+    if (!removed) return;
+    this.take(placement.day, -removed.minutesThen);
+    if (removed.goesOn !== null) this.take(removed.goesOn, removed.minutesThen - placement.minutes);
+    this.count(removed, -1);
+  }
+
+  /** Minutes left over all days. */
+  totalLeft(): number {
+    return this.left.reduce((sum, minutes) => sum + minutes, 0);
+  }
+
+  /** The next day with any minutes, for the rest of what is longer than this day; null where that does not help. */
+  private nextFor(day: number, minutes: number, left: readonly number[]): number | null {
+    const here = left[day] ?? 0;
+    if (minutes <= (this.whole[day] ?? 0) || here < begunWith) return null;
+    for (let next = day + 1; next < this.length && next <= day + longestPause; next++) {
+      if (this.minutesOn(next) === 0) continue;
+      const rest = Math.max(minutes - here, leastRest);
+      return !this.light[next] && (left[next] ?? 0) >= rest ? next : null;
+    }
+    return null;
+  }
+
+  /** Minutes more, or fewer again, that items of a day may take. */
+  lend(day: number, minutes: number): void {
+    this.take(day, -minutes);
+  }
+
+  /**
+   * Minutes that what was planned for a day may go over it once the day has begun, as something may have taken longer; none
+   * any more when all its minutes are done.
+   */
+  graceOn(day: number): number {
+    const whole = this.whole[day] ?? 0;
+    const done = whole - this.minutesOn(day);
+    return done > 0 && done < Math.round(whole / softly) ? Math.round(whole - whole / softly) : 0;
+  }
+
+  private take(day: number, minutes: number): void {
+    this.left[day] = this.leftOn(day) - minutes;
+  }
+
+  private count({ track, placement: { day, kind } }: Placed, change: 1 | -1): void {
+    const { technique } = track.candidate;
+    const counts = this.techniques[day];
+    if (technique !== null) counts?.set(technique, (counts.get(technique) ?? 0) + change);
+    if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
+  }
+}
+
+/** Minutes at least that are left for the next day, where not all can be done on one. */
+const leastRest = 5;
+
+/** Days after which what was begun would have to be begun again. */
+const longestPause = 2;
+
+/** What the interview asks before which the day is kept light; the nearer one where there are two. */
+function lightFor(day: number, targets: readonly Target[]): Shares | null {
+  const near = targets
+    .filter((target) => target.isWhole && target.interviewId !== null)
+    .filter((target) => target.day >= day && target.day - day < lightMinutes.length)
+    .sort((a, b) => a.day - b.day);
+  return near[0]?.shares ?? null;
+}
+
+function lightLimit(day: number, targets: readonly Target[]): number {
+  return Math.min(
+    ...targets
+      .filter((target) => target.isWhole && target.interviewId !== null && target.day >= day)
+      .map((target) => lightMinutes[target.day - day] ?? Infinity),
+  );
+}

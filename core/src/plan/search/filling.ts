@@ -1,0 +1,250 @@
+import { type Choice, targetKey } from '../../model/choice';
+import type { TechniqueId } from '../../model/technique';
+import { type Day, daysBetween, millisecondsPerDay } from '../../model/time';
+import type { Candidate, KindMinutes, Placement, PlannedBefore } from '../model/candidate';
+import { type Duties, placeDuties } from './duties';
+import { fillGreedily, followUpOf, openNext } from './greedy';
+import { planParameters } from '../parameters';
+import type { FollowedPlan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from '../plan';
+import type { Promising } from './promising';
+import type { Schedule } from './schedule';
+import { type Track, kindsOn } from '../model/track';
+
+/** A filled calendar. */
+export interface Filling {
+  readonly schedule: Schedule;
+  /** All that was considered, and what of it stands where. */
+  readonly tracks: readonly Track[];
+  readonly duties: Duties;
+  readonly unplaced: readonly UnplacedPin[];
+  /** Importance-weighted readiness with it. */
+  readonly value: number;
+}
+
+/** The day of what was planned for a day that is over. */
+const missedDay = -1;
+
+/** What the previous plan held on the days from today on and what was missed of it, by problem, or by technique for fresh ones. */
+export class PreviousPlan {
+  private readonly items = new Map<string | null, { readonly day: number; readonly kind: PlannedKind }[]>();
+
+  /** `isMissed` says of something of an earlier day whether nothing was done on that day, nor this since. */
+  constructor(
+    previous: FollowedPlan | null,
+    dates: readonly Day[],
+    isMissed: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>, date: Day) => boolean,
+  ) {
+    const dayAt = new Map(dates.map((date, day) => [date, day]));
+    const [today = ''] = dates;
+    for (const { date, items } of previous?.days ?? []) {
+      // What was missed is wanted as soon as there is room.
+      const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
+      if (day === undefined) continue;
+      for (const { problemId, technique, kind } of items) {
+        if (day === missedDay && !isMissed({ problemId, technique, kind }, date)) continue;
+        const key = problemId ?? technique;
+        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind }]);
+      }
+    }
+  }
+
+  /** Only what was missed of it, or what is still ahead. */
+  part(part: 'missed' | 'ahead'): PreviousPlan {
+    const some = new PreviousPlan(null, [], () => false);
+    const isPart = ({ day }: { readonly day: number }): boolean => (day === missedDay) === (part === 'missed');
+    for (const [key, items] of this.items) some.items.set(key, items.filter(isPart));
+    return some;
+  }
+
+  get isEmpty(): boolean {
+    return this.items.size === 0;
+  }
+
+  of({ problemId, technique }: Candidate): readonly { readonly day: number; readonly kind: PlannedKind }[] {
+    return this.items.get(problemId ?? technique) ?? [];
+  }
+
+  byDay(candidate: Candidate): PlannedBefore {
+    const days = new Map<number, PlannedKind[]>();
+    for (const { day: wanted, kind } of this.of(candidate)) {
+      const day = Math.max(wanted, 0);
+      days.set(day, [...(days.get(day) ?? []), kind]);
+    }
+    return days;
+  }
+}
+
+/** All that a calendar is filled from. */
+export interface Supply {
+  readonly input: PlanInput;
+  /** Without any placement; a filling changes copies of them. */
+  readonly tracks: readonly Track[];
+  readonly choices: ReadonlyMap<string, Choice>;
+  readonly today: Day;
+  readonly previous: PreviousPlan;
+  /** Techniques below the goal, those that the interviews need most first. */
+  readonly needs: readonly TechniqueId[];
+  readonly promising: Promising;
+}
+
+/**
+ * Fills an empty calendar: what was pinned, what is due, then what the previous plan had where it `keepsPlan`, and the
+ * rest by the largest gain.
+ */
+export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Filling {
+  const { input, previous } = supply;
+  const { calendar } = schedule;
+  const tracks = supply.tracks.map((track): Track => ({ ...track }));
+  const unplaced: UnplacedPin[] = [];
+  for (const track of [...tracks]) placePin(track, tracks, supply, schedule, unplaced);
+  if (!keepsPlan) startWithNeediest(tracks, schedule, supply);
+  const daysBefore = (track: Track): number[] => previous.of(track.candidate).map(({ day }) => Math.max(day, 0));
+  const duties = placeDuties(tracks, schedule, input.estimates, input.log.settings.goal, daysBefore);
+  keepPrevious(tracks, schedule, previous.part('missed'));
+  if (keepsPlan) {
+    const grace = calendar.graceOn(0);
+    calendar.lend(0, grace);
+    keepPrevious(tracks, schedule, previous.part('ahead'));
+    calendar.lend(0, -grace);
+    startWithNeediest(tracks, schedule, supply);
+  }
+  const promising = supply.promising.of(tracks, schedule, calendar.totalLeft());
+  fillGreedily(promising, schedule, {
+    plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
+    onProgress: input.onProgress ?? (() => true),
+  });
+  return {
+    schedule,
+    tracks: [...new Set([...tracks, ...promising])],
+    duties,
+    unplaced,
+    value: schedule.outlook.value(),
+  };
+}
+
+/** What the interviews need most is worked within two days, unless it was lately. */
+function startWithNeediest(tracks: Track[], schedule: Schedule, { needs, input }: Supply): void {
+  const [neediest] = needs;
+  const lastAt = neediest === undefined ? null : input.estimates.techniques.get(neediest)?.lastAt;
+  const since = Date.parse(input.estimates.asOf) - planParameters.neediestAfter * millisecondsPerDay;
+  if (lastAt && Date.parse(lastAt) > since) return;
+  const days = [0, 1];
+  const isThere = days.some((day) => schedule.calendar.hasTechnique(day, neediest ?? null));
+  const next = tracks.find(({ candidate, placements }) => {
+    return candidate.problemId === null && candidate.technique === neediest && placements.length === 0;
+  });
+  if (isThere || !next || neediest === undefined) return;
+  for (const day of days) {
+    if (!placeOn(next, day, 'fresh', schedule)) continue;
+    keepFirstReview(next, day, [], schedule);
+    openNext(next, tracks, schedule);
+    return;
+  }
+}
+
+/** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
+function placePin(track: Track, tracks: Track[], supply: Supply, schedule: Schedule, unplaced: UnplacedPin[]): void {
+  const { candidate } = track;
+  const { calendar } = schedule;
+  const { problemId, technique } = candidate;
+  const chosen = supply.choices.get(targetKey(problemId === null ? { technique: technique ?? '' } : { problemId }));
+  if (!chosen || !('pin' in chosen.choice)) return;
+  const { pin, kind: wanted } = chosen.choice;
+  const day = daysBetween(supply.today, pin);
+  if (day < 0 || day >= calendar.length || wasSatSince(candidate, chosen, supply.input)) return;
+  const kind = pinnedKind(candidate, wanted);
+  if (!kind) return;
+  const placement: Placement = { day, ...kind };
+  if (!calendar.hasRoom(day, placement.minutes)) {
+    unplaced.push({ problemId, technique, date: pin, minutes: placement.minutes, left: calendar.leftOn(day) });
+    return;
+  }
+  schedule.put(track, placement, true);
+  openNext(track, tracks, schedule);
+}
+
+/** Whether a sitting was logged after the choice. A correction of an older one has a new revision, but its old identifier. */
+function wasSatSince({ problemId }: Candidate, { revision }: Choice, { estimates }: PlanInput): boolean {
+  const estimate = problemId === null ? undefined : estimates.problems.get(problemId);
+  return estimate !== undefined && estimate.lastSitting.id > revision;
+}
+
+/** The kind that was pinned, or the fullest that the problem has. */
+function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | null): KindMinutes | null {
+  const fullest = firstKinds.at(-1) ?? null;
+  if (problemId === null || wanted === null || fullest === null) return fullest;
+  return firstKinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: fullest.minutes };
+}
+
+/**
+ * Places again what the previous plan had, the nearest days first, as far as it still can be: first what a day has room
+ * for, then what has to go on the next day, so that something else done today does not push all others on.
+ */
+function keepPrevious(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
+  const wanted = tracks
+    .filter(({ candidate }) => candidate.problemId !== null)
+    .flatMap((track) => previous.of(track.candidate).map(({ day, kind }) => ({ track, day, kind })))
+    .sort((a, b) => a.day - b.day);
+  const left = wanted.filter(({ track, day, kind }) => !placeAgain(track, day, kind, schedule, false));
+  keepFresh(tracks, schedule, previous);
+  for (const { track, day, kind } of left) placeAgain(track, day, kind, schedule);
+}
+
+/** Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'. */
+function keepFresh(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
+  for (const first of tracks.filter(({ candidate }) => candidate.problemId === null)) {
+    let track: Track | null = first;
+    const reviews = previous.of(first.candidate).filter(({ kind }) => kind !== 'fresh');
+    for (const { day, kind } of previous.of(first.candidate)) {
+      if (kind !== 'fresh') continue;
+      while (track && track.placements.length > 0) track = openNext(track, tracks, schedule);
+      if (!track) break;
+      const placement = placeAgain(track, day, kind, schedule);
+      if (placement) keepFirstReview(track, placement.day, reviews, schedule);
+    }
+    if (track && track.placements.length > 0) openNext(track, tracks, schedule);
+  }
+}
+
+/** On the day where the previous plan had one, or the first with room. Takes it out of the reviews that are left to keep. */
+function keepFirstReview(
+  track: Track,
+  day: number,
+  reviews: { readonly day: number; readonly kind: PlannedKind }[],
+  schedule: Schedule,
+): void {
+  const [from, to] = planParameters.followUp.after;
+  const index = reviews.findIndex((review) => review.day >= day + from && review.day <= day + to);
+  const [before] = index < 0 ? [] : reviews.splice(index, 1);
+  if (before && placeAgain(track, before.day, before.kind, schedule)) return;
+  const [kind] = track.candidate.kinds;
+  const followUp = kind && followUpOf(track, day, kind, schedule);
+  if (followUp) schedule.put(track, followUp);
+}
+
+/** On its day; what was missed on the first one with room, of the next four. */
+function placeAgain(
+  track: Track,
+  wanted: number,
+  kind: PlannedKind,
+  schedule: Schedule,
+  mayGoOn = true,
+): Placement | null {
+  const days = wanted === missedDay ? [0, 1, 2, 3] : [wanted];
+  for (const day of days) {
+    const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes ?? 0;
+    if (!mayGoOn && minutes > schedule.calendar.leftOn(day)) continue;
+    const placement = placeOn(track, day, kind, schedule);
+    if (placement) return placement;
+  }
+  return null;
+}
+
+function placeOn(track: Track, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
+  const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes;
+  if (minutes === undefined) return null;
+  const placement: Placement = { day, kind, minutes };
+  if (!schedule.allows(track, placement)) return null;
+  schedule.put(track, placement);
+  return placement;
+}

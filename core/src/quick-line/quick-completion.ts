@@ -1,0 +1,124 @@
+import { difficulties } from '../model/problem';
+import type { QuickContext } from './quick-line';
+import { quote, tokenizeQuickLine, type QuickToken } from './quick-tokens';
+import { slips } from '../model/sitting';
+import { techniquesLike } from '../model/technique';
+
+/** One thing that could stand in place of `[start, end)`. */
+export interface Completion {
+  readonly start: number;
+  readonly end: number;
+  readonly insert: string;
+  readonly label: string;
+  /** What kind of thing it is, or more about it. */
+  readonly detail: string;
+}
+
+export interface CompletionContext extends QuickContext {
+  readonly origins: readonly string[];
+  readonly employers: readonly string[];
+  readonly languages: readonly string[];
+}
+
+const mostShown = 8;
+
+/** What could complete the token in which the caret stands, best first; at most eight. */
+export function completeQuickLine(line: string, caret: number, context: CompletionContext): Completion[] {
+  const tokens = tokenizeQuickLine(line);
+  const token = tokens.find((it) => it.start < caret && caret <= it.end);
+  if (!token) return [];
+  const written = line.slice(token.start, caret);
+  return (completeMarked(written, token, context) ?? completeTitle(line, tokens, token, caret, context)).slice(
+    0,
+    mostShown,
+  );
+}
+
+function completeMarked(written: string, token: QuickToken, context: CompletionContext): Completion[] | null {
+  const body = written.slice(1).replace(/^"/, '').toLowerCase();
+  const place = { start: token.start, end: token.end };
+  const choose = (mark: string, detail: string, choices: readonly string[]): Completion[] =>
+    ranked(body, choices, (choice) => choice).map((choice) => ({
+      ...place,
+      insert: mark + choice,
+      label: mark + choice,
+      detail,
+    }));
+  switch (written.charAt(0)) {
+    case '#':
+      return techniquesLike(body, context.techniques).map((technique) => ({
+        ...place,
+        insert: `#${technique.id}`,
+        label: technique.name,
+        detail: technique.family,
+      }));
+    case '!':
+      return choose('!', 'slip', slips);
+    case '~':
+      return choose('~', 'help or result', [
+        'hint',
+        'read',
+        'copied',
+        'solved',
+        'unsolved',
+        'partly',
+        'abandoned',
+        'planned',
+      ]);
+    case '=':
+      return choose('=', 'difficulty', difficulties);
+    case '@':
+      return choose('@', 'when', ['yesterday', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun', '2d', '3d']);
+  }
+  const keyed = /^(from|for|in):"?(.*)$/is.exec(written);
+  if (!keyed) return null;
+  const key = (keyed[1] ?? '').toLowerCase();
+  const known = { from: context.origins, for: context.employers, in: context.languages }[key] ?? [];
+  return ranked((keyed[2] ?? '').toLowerCase(), known, (value) => value.toLowerCase()).map((value) => ({
+    ...place,
+    insert: `${key}:${/[\s"]/.test(value) ? quote(value) : value}`,
+    label: value,
+    detail: { from: 'origin', for: 'employer' }[key] ?? 'language',
+  }));
+}
+
+/** Titles are completed from the first word of the run of plain words in which the caret stands. */
+function completeTitle(
+  line: string,
+  tokens: readonly QuickToken[],
+  token: QuickToken,
+  caret: number,
+  context: CompletionContext,
+): Completion[] {
+  let first = tokens.indexOf(token);
+  while (first > 0 && isPlainWord(tokens[first - 1])) first--;
+  const start = tokens[first]?.start ?? token.start;
+  const written = line.slice(start, caret).replace(/^"/, '').toLowerCase();
+  if (written.trim().length < 2) return [];
+  return ranked(written, context.problems, (problem) => problem.title.toLowerCase())
+    .filter((problem) => problem.title.toLowerCase() !== written)
+    .map((problem) => ({
+      start,
+      end: token.end,
+      insert: /^[\p{L}\p{N}][\p{L}\p{N}' -]*$/u.test(problem.title) ? problem.title : quote(problem.title),
+      label: problem.title,
+      detail: 'logged before',
+    }));
+}
+
+function isPlainWord(token: QuickToken | undefined): boolean {
+  return (
+    token !== undefined && /^[\p{L}\p{N}'"]/u.test(token.text) && !/^(?:[oO]\(|[a-z]+:|x\d+$|\d+[hm])/i.test(token.text)
+  );
+}
+
+/** Choices that begin with the text, then those with a word that does, then those that hold it. */
+function ranked<T>(text: string, choices: readonly T[], textOf: (choice: T) => string): T[] {
+  const scored = choices.flatMap((choice) => {
+    const at = textOf(choice).indexOf(text);
+    if (at < 0) return [];
+    const rank = at === 0 ? 0 : /[\s-]/.test(textOf(choice).charAt(at - 1)) ? 1 : 2;
+    return [{ choice, rank }];
+  });
+  return scored.sort((a, b) => a.rank - b.rank).map(({ choice }) => choice);
+}

@@ -1,0 +1,188 @@
+import fc from 'fast-check';
+import { quickContext } from '../testing/make';
+import { catalogue } from '../model/catalogue';
+import { type QuickDraft, emptyDraft, readQuickLine } from './quick-line';
+import { formatMinutes, formatQuickLine } from './write-quick-line';
+import { tokenizeQuickLine } from './quick-tokens';
+import { slips } from '../model/sitting';
+
+const read = (line: string) => readQuickLine(line, quickContext);
+const faults = (line: string): string[] => read(line).parts.flatMap((part) => part.fault ?? []);
+
+describe('the quick line', () => {
+  it('reads every kind of token, in any order', () => {
+    const line =
+      '31m #topo "Lens Polishing" x2 Order O(V+E) !edge-case O(V) ~hint =medium @3d from:"Keeper\'s Cup" for:otterbridge in:python https://tide.example/lens';
+    const { draft, isComplete } = read(line);
+    expect(isComplete).toBeTrue();
+    expect(draft).toEqual({
+      ...emptyDraft,
+      title: 'Lens Polishing Order',
+      techniques: ['topological-order'],
+      minutes: 31,
+      attempts: 2,
+      cost: { time: 'O(V+E)', space: 'O(V)' },
+      slips: ['edge-case'],
+      help: 'hint',
+      difficulty: 'medium',
+      day: '2026-11-21',
+      origin: "Keeper's Cup",
+      employer: 'otterbridge',
+      language: 'python',
+      link: 'https://tide.example/lens',
+    });
+  });
+
+  it('reads times in three spellings', () => {
+    expect(['T 31m', 'T 1h', 'T 1h05m', 'T 1h5m', 'T 90min'].map((line) => read(line).draft.minutes)).toEqual([
+      31, 60, 65, 65, 90,
+    ]);
+    expect([5, 60, 65, 1440].map(formatMinutes)).toEqual(['5m', '1h', '1h05m', '24h']);
+  });
+
+  it('takes a weekday for the last one before today', () => {
+    expect(read('T @mon').draft.day).toBe('2026-11-23');
+    expect(read('T @tue').draft.day).toBe('2026-11-17');
+    expect(read('T @wednesday').draft.day).toBe('2026-11-18');
+    expect(read('T @yesterday').draft.day).toBe('2026-11-23');
+  });
+
+  it('keeps a cost with blanks and nested parentheses in one piece', () => {
+    expect(read('T O(n log(n + m)) O(1)').draft.cost).toEqual({ time: 'O(n log(n + m))', space: 'O(1)' });
+  });
+
+  it('never takes for a title what it does not understand', () => {
+    for (const bad of [
+      '~hnt',
+      '=heavy',
+      '@2026-11-31',
+      '@tomorow',
+      'x0',
+      '2x',
+      '1:05',
+      '31mins',
+      'form:Cup',
+      'from:',
+      'O(n',
+      '#',
+      '!',
+      '"open',
+      '25h',
+      'O()',
+    ]) {
+      const { draft, isComplete, parts } = read(`Title ${bad}`);
+      expect(isComplete).withContext(bad).toBeFalse();
+      expect(draft.title).withContext(bad).toBe('Title');
+      expect(parts.at(-1)?.fault).withContext(bad).toBeTruthy();
+    }
+  });
+
+  it('explains near misses, doubles and days to come', () => {
+    expect(faults('T !edge-cas ')).toEqual([]);
+    expect(faults('T !edgecase')).toEqual([jasmine.stringContaining('!edge-case')]);
+    expect(faults('T #haep')).toEqual([jasmine.stringContaining('#heap')]);
+    expect(faults('T #tree')).toEqual([jasmine.stringContaining('Several techniques begin so')]);
+    expect(faults('T 5m 6m')).toEqual([jasmine.stringContaining('twice')]);
+    expect(faults('T @2026-12-01')).toEqual([jasmine.stringContaining('still to come')]);
+    expect(faults('T O(1) O(1) O(1)')).toEqual([jasmine.stringContaining('third cost')]);
+  });
+
+  it('offers an unknown technique as a new one and reads a quoted one as meant', () => {
+    const { draft, parts } = read('T #"Tide ladder" #heap');
+    expect(draft.techniques).toEqual(['tide-ladder', 'heap']);
+    expect(draft.newTechniques).toEqual({ 'tide-ladder': 'Tide ladder' });
+    expect(parts.map((part) => part.isNew)).toEqual([false, true, false]);
+    expect(read('T #"haep"').draft.newTechniques).toEqual({ haep: 'haep' });
+  });
+
+  it('knows a title that differs in case and spacing only', () => {
+    const context = { ...quickContext, problems: [{ id: 'a', title: 'Beacon Line of Sight' }] };
+    expect(readQuickLine('beacon  line OF sight 20m', context).knownProblemId).toBe('a');
+    expect(readQuickLine('beacon line 20m', context).knownProblemId).toBeNull();
+  });
+
+  it('gives back every draft that it wrote', () => {
+    const text = (most: number) =>
+      fc
+        .string({ minLength: 1, maxLength: most })
+        .map((it) => it.trim().replace(/\s+/g, ' '))
+        .filter((it) => it !== '');
+    const day = fc
+      .integer({ min: 0, max: 400 })
+      .map((ago) => new Date(Date.UTC(2026, 10, 24) - ago * 86_400_000).toISOString().slice(0, 10));
+    const drafts: fc.Arbitrary<QuickDraft> = fc.record({
+      title: text(60),
+      techniques: fc.uniqueArray(fc.constantFrom(...catalogue.map((it) => it.id)), { maxLength: 3 }),
+      newTechniques: fc.constant({}),
+      minutes: fc.option(fc.integer({ min: 1, max: 1440 })),
+      attempts: fc.option(fc.integer({ min: 1, max: 99 })),
+      cost: fc.constantFrom(
+        { time: null, space: null },
+        { time: 'O(n log n)', space: null },
+        { time: 'O(2^(n + m))', space: 'O(1)' },
+      ),
+      slips: fc.uniqueArray(fc.constantFrom(...slips), { maxLength: 4 }),
+      help: fc.constantFrom('none', 'hint', 'read', 'copied'),
+      result: fc.constantFrom('solved', 'partly', 'unsolved', 'abandoned'),
+      said: fc.constant(null),
+      difficulty: fc.option(fc.constantFrom('easy', 'medium', 'hard')),
+      day: fc.option(day),
+      origin: fc.option(text(40)),
+      employer: fc.option(text(40)),
+      language: fc.option(text(20)),
+      link: fc.option(fc.constant('https://tide.example/a?b=c#d')),
+    });
+    fc.assert(
+      fc.property(drafts, (draft) => {
+        const reading = read(formatQuickLine(draft));
+        expect(reading.isComplete).toBeTrue();
+        expect(reading.draft).toEqual(draft);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('never throws, and its parts cover every sign of the line that is not blank', () => {
+    const words = fc.constantFrom(
+      '#',
+      '!',
+      '~',
+      '=',
+      '@',
+      'x2',
+      '31m',
+      'O(',
+      ')',
+      '"',
+      '\\',
+      'from:',
+      'in:"',
+      ' ',
+      '  ',
+      'https://',
+      'Tide',
+      '\t',
+      'ö',
+    );
+    const lines = fc.oneof(
+      fc.string({ unit: 'grapheme' }),
+      fc.array(fc.oneof(words, fc.string({ maxLength: 4 }))).map((it) => it.join('')),
+    );
+    fc.assert(
+      fc.property(lines, (line) => {
+        const { parts } = read(line);
+        expect(parts.map(({ start, end }) => ({ start, end }))).toEqual(
+          tokenizeQuickLine(line).map(({ start, end }) => ({ start, end })),
+        );
+        let at = 0;
+        for (const { start, end } of parts) {
+          expect(line.slice(at, start).trim()).toBe('');
+          expect(end).toBeGreaterThan(start);
+          at = end;
+        }
+        expect(line.slice(at).trim()).toBe('');
+      }),
+      { numRuns: 1000 },
+    );
+  });
+});

@@ -1,0 +1,387 @@
+import { closest } from './closest';
+import { type CostPair, type Difficulty, difficulties, mostTitle, titleKey } from '../model/problem';
+import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
+import { type Help, type Result, type Slip, maxAttempts, maxMinutes, slips } from '../model/sitting';
+import { type Technique, type TechniqueId, findTechnique, mostName, techniqueIdFrom } from '../model/technique';
+import { dayFromWord } from './quick-day';
+import { type Day, daysBetween } from '../model/time';
+
+/** What the reader must know: it has neither clock nor log of its own. */
+export interface QuickContext {
+  readonly today: Day;
+  /** Techniques that can be chosen. */
+  readonly techniques: readonly Technique[];
+  /** Problems whose titles are known. */
+  readonly problems: readonly { readonly id: string; readonly title: string }[];
+}
+
+/** What a quick line says. Nothing is filled in that was not written, but for the result, which is `solved`. */
+export interface QuickDraft {
+  readonly title: string;
+  /** Main technique first. */
+  readonly techniques: readonly TechniqueId[];
+  /** Names of techniques that the catalogue does not hold yet, by their id in `techniques`. */
+  readonly newTechniques: Readonly<Record<TechniqueId, string>>;
+  readonly minutes: number | null;
+  readonly attempts: number | null;
+  readonly cost: CostPair;
+  readonly slips: readonly Slip[];
+  readonly help: Help;
+  readonly result: Result;
+  /** Said outright: that it was solved, or that it is kept for later. */
+  readonly said: 'solved' | 'planned' | null;
+  readonly difficulty: Difficulty | null;
+  readonly day: Day | null;
+  readonly origin: string | null;
+  readonly employer: string | null;
+  readonly language: string | null;
+  readonly link: string | null;
+}
+
+export const quickPartKinds = [
+  'title',
+  'technique',
+  'time',
+  'attempts',
+  'time cost',
+  'space cost',
+  'slip',
+  'help',
+  'result',
+  'plan',
+  'difficulty',
+  'when',
+  'origin',
+  'employer',
+  'language',
+  'link',
+] as const;
+export type QuickPartKind = (typeof quickPartKinds)[number];
+
+/** One token as it was understood, or why it was not. */
+export interface QuickPart {
+  readonly start: number;
+  readonly end: number;
+  /** Null where the token was not understood. */
+  readonly kind: QuickPartKind | null;
+  /** What was understood, for people; for a fault the text as written. */
+  readonly value: string;
+  /** Set where the token was not understood: what is wrong and what to write instead. */
+  readonly fault: string | null;
+  /** Set for a technique that would be added to the catalogue. */
+  readonly isNew: boolean;
+}
+
+export interface QuickReading {
+  /** A part for every token, in the order of the line. */
+  readonly parts: readonly QuickPart[];
+  readonly draft: QuickDraft;
+  /** The problem that bears this title already. */
+  readonly knownProblemId: string | null;
+  /** What it is for: `unsaid` where nothing tells whether it was solved or is kept for later. */
+  readonly purpose: 'sitting' | 'planned' | 'unsaid';
+  /** Whether it can be saved once its purpose is said: it has a title and nothing in it was left unread. */
+  readonly isComplete: boolean;
+}
+
+export const emptyDraft: QuickDraft = {
+  title: '',
+  techniques: [],
+  newTechniques: {},
+  minutes: null,
+  attempts: null,
+  cost: { time: null, space: null },
+  slips: [],
+  help: 'none',
+  result: 'solved',
+  said: null,
+  difficulty: null,
+  day: null,
+  origin: null,
+  employer: null,
+  language: null,
+  link: null,
+};
+
+/** Reads a quick line. Never throws; the grammar is in docs/quick-line.md. */
+export function readQuickLine(line: string, context: QuickContext): QuickReading {
+  const parts: QuickPart[] = [];
+  let draft = emptyDraft;
+  for (const token of tokenizeQuickLine(line)) {
+    const outcome = understand(token, draft, context);
+    if ('fault' in outcome) {
+      parts.push({ ...span(token), kind: null, value: token.text, fault: outcome.fault, isNew: false });
+    } else {
+      draft = { ...draft, ...outcome.draft };
+      parts.push({
+        ...span(token),
+        kind: outcome.kind,
+        value: outcome.value,
+        fault: null,
+        isNew: outcome.isNew ?? false,
+      });
+    }
+  }
+  if (draft.said === 'planned' && tellsOfSitting(draft)) refusePlanned(parts);
+  const key = titleKey(draft.title);
+  const known = key === '' ? undefined : context.problems.find((problem) => titleKey(problem.title) === key);
+  return {
+    parts,
+    draft,
+    knownProblemId: known?.id ?? null,
+    purpose:
+      draft.said === 'planned' ? 'planned' : draft.said === 'solved' || tellsOfSitting(draft) ? 'sitting' : 'unsaid',
+    isComplete: draft.title.trim() !== '' && parts.every((part) => part.fault === null),
+  };
+}
+
+/** Whether anything in it happened in a sitting. */
+function tellsOfSitting({ minutes, attempts, cost, slips: some, help, result, day }: QuickDraft): boolean {
+  const isSaid = [minutes, attempts, cost.time, cost.space, day].some((it) => it !== null);
+  return isSaid || some.length > 0 || help !== 'none' || result !== 'solved';
+}
+
+function refusePlanned(parts: QuickPart[]): void {
+  const index = parts.findIndex(({ kind }) => kind === 'plan');
+  const part = parts[index];
+  const fault =
+    'What is kept for later has no time, attempts, cost, slip, help, result or day. Leave this out, or those.';
+  if (part) parts[index] = { ...part, kind: null, fault };
+}
+
+type Outcome =
+  | {
+      readonly kind: QuickPartKind;
+      readonly value: string;
+      readonly draft: Partial<QuickDraft>;
+      readonly isNew?: boolean;
+    }
+  | { readonly fault: string };
+
+function understand(token: QuickToken, draft: QuickDraft, context: QuickContext): Outcome {
+  const { text } = token;
+  if (text.startsWith('"')) return readTitle(text, draft);
+  if (isCostStart(text, 0)) return readCostToken(text, draft);
+  const body = text.slice(1);
+  switch (text.charAt(0)) {
+    case '#':
+      return readTechnique(body, draft, context);
+    case '!':
+      return readSlip(body, draft);
+    case '~':
+      return readHelpOrResult(body, draft);
+    case '=':
+      return readDifficulty(body, draft);
+    case '@':
+      return readWhen(body, draft, context.today);
+  }
+  if (/^https?:\/\//i.test(text)) return readLink(text, draft);
+  const keyed = /^([a-z]+):(.+)$/is.exec(text);
+  if (keyed) return readKeyed(keyed[1] ?? '', keyed[2] ?? '', draft);
+  if (/^(?:from|for|in):$/i.test(text))
+    return { fault: `Nothing follows ${text} Write ${text}name or ${text}"two words".` };
+  if (/^x\d+$/i.test(text)) return readAttempts(Number(body), draft);
+  if (/^\d+x$/i.test(text))
+    return { fault: `Write x${text.slice(0, -1)} for attempts, or quote it as part of the title.` };
+  return readTime(text, draft) ?? readTitle(text, draft);
+}
+
+function readTitle(text: string, draft: QuickDraft): Outcome {
+  const plain = unquote(text);
+  if (plain.isOpen) return { fault: 'This quote is never closed. Add " at its end.' };
+  if (plain.text.trim() === '') return { fault: 'There is nothing between these quotes.' };
+  const title = draft.title === '' ? plain.text : `${draft.title} ${plain.text}`;
+  if (title.trim().length > mostTitle) return { fault: `A title has at most ${mostTitle} characters.` };
+  return { kind: 'title', value: plain.text, draft: { title } };
+}
+
+function readTechnique(body: string, draft: QuickDraft, context: QuickContext): Outcome {
+  const plain = unquote(body);
+  const id = techniqueIdFrom(plain.text);
+  if (plain.isOpen) return { fault: 'This quote is never closed. Add " at its end.' };
+  if (id === '') return { fault: 'Write the technique after #, such as #heap.' };
+  const match = findTechnique(plain.text, context.techniques);
+  if (match.kind === 'several') {
+    const names = match.techniques.slice(0, 4).map((technique) => `#${technique.id}`);
+    return { fault: `Several techniques begin so: ${names.join(', ')}.` };
+  }
+  if (match.kind === 'one') return addTechnique(match.technique.id, match.technique.name, draft, {});
+  const near = plain.isQuoted
+    ? null
+    : closest(
+        id,
+        context.techniques.map((technique) => technique.id),
+      );
+  if (near)
+    return {
+      fault: `No technique “${plain.text}”. Did you mean #${near}? To add it as new, write #${quote(plain.text)}.`,
+    };
+  const name = plain.text.trim();
+  if (name.length > mostName) return { fault: `The name of a technique has at most ${mostName} characters.` };
+  return addTechnique(id, name, draft, { [id]: name });
+}
+
+function addTechnique(id: TechniqueId, name: string, draft: QuickDraft, added: Record<TechniqueId, string>): Outcome {
+  if (draft.techniques.includes(id)) return { fault: `${name} is named twice. Leave one out.` };
+  if (draft.techniques.length >= 12) return { fault: 'Twelve techniques are the most that one problem can have.' };
+  const isNew = Object.keys(added).length > 0;
+  const newTechniques = { ...draft.newTechniques, ...added };
+  return { kind: 'technique', value: name, draft: { techniques: [...draft.techniques, id], newTechniques }, isNew };
+}
+
+function readSlip(body: string, draft: QuickDraft): Outcome {
+  const found = oneBeginning(body, slips);
+  if (typeof found === 'object') return { fault: describeMiss('slip', '!', body, slips, found.several) };
+  if (draft.slips.includes(found)) return { fault: `The slip ${found} is named twice. Leave one out.` };
+  return { kind: 'slip', value: words(found), draft: { slips: [...draft.slips, found] } };
+}
+
+const helpWords = ['hint', 'read', 'copied'] as const;
+const resultWords = ['unsolved', 'partly', 'abandoned'] as const;
+const saidWords = ['solved', 'planned'] as const;
+
+function readHelpOrResult(body: string, draft: QuickDraft): Outcome {
+  const choices = [...helpWords, ...resultWords, ...saidWords];
+  const found = oneBeginning(body, choices);
+  if (typeof found === 'object') return { fault: describeMiss('word', '~', body, choices, found.several) };
+  const help = helpWords.find((word) => word === found);
+  if (help) return draft.help === 'none' ? { kind: 'help', value: helpTexts[help], draft: { help } } : twice('Help');
+  if (draft.said !== null || draft.result !== 'solved') return twice('The result');
+  const said = saidWords.find((word) => word === found);
+  if (said === 'planned') return { kind: 'plan', value: 'kept for later', draft: { said } };
+  if (said) return { kind: 'result', value: said, draft: { said } };
+  const result = resultWords.find((word) => word === found) ?? 'solved';
+  return { kind: 'result', value: result, draft: { result } };
+}
+
+const helpTexts: Readonly<Record<(typeof helpWords)[number], string>> = {
+  hint: 'had a hint',
+  read: 'read a worked answer',
+  copied: 'copied an answer',
+};
+
+function readDifficulty(body: string, draft: QuickDraft): Outcome {
+  const found = oneBeginning(body, difficulties);
+  if (typeof found === 'object') return { fault: describeMiss('difficulty', '=', body, difficulties, found.several) };
+  return draft.difficulty === null
+    ? { kind: 'difficulty', value: found, draft: { difficulty: found } }
+    : twice('Difficulty');
+}
+
+function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
+  const day = dayFromWord(body.toLowerCase(), today);
+  if (day === null) return { fault: `No day “${body}”. Write @yesterday, @mon, @3d or @${today}.` };
+  if (daysBetween(day, today) < 0) return { fault: `${day} is still to come. Log what took place.` };
+  return draft.day === null ? { kind: 'when', value: day, draft: { day } } : twice('The day');
+}
+
+function readKeyed(key: string, written: string, draft: QuickDraft): Outcome {
+  const plain = unquote(written);
+  const value = plain.text.trim();
+  if (plain.isOpen) return { fault: 'This quote is never closed. Add " at its end.' };
+  if (value === '') return { fault: `Nothing follows ${key}: but blanks.` };
+  switch (key.toLowerCase()) {
+    case 'from':
+      if (value.length > 200) return { fault: 'An origin has at most 200 characters.' };
+      return draft.origin === null ? { kind: 'origin', value, draft: { origin: value } } : twice('The origin');
+    case 'for':
+      if (value.length > 120) return { fault: 'An employer has at most 120 characters.' };
+      return draft.employer === null ? { kind: 'employer', value, draft: { employer: value } } : twice('The employer');
+    case 'in':
+      if (value.length > 40) return { fault: 'A language has at most 40 characters.' };
+      return draft.language === null ? { kind: 'language', value, draft: { language: value } } : twice('The language');
+    default:
+      return { fault: `“${key}:” is not known; from:, for: and in: are. Quote it if it belongs to the title.` };
+  }
+}
+
+function readLink(text: string, draft: QuickDraft): Outcome {
+  if (!URL.canParse(text) || text.length > 2000) return { fault: 'This address cannot be read.' };
+  return draft.link === null ? { kind: 'link', value: text, draft: { link: text } } : twice('The link');
+}
+
+function readAttempts(count: number, draft: QuickDraft): Outcome {
+  if (count < 1 || count > maxAttempts) return { fault: `Attempts go from x1 to x${maxAttempts}.` };
+  return draft.attempts === null
+    ? { kind: 'attempts', value: String(count), draft: { attempts: count } }
+    : twice('Attempts');
+}
+
+/** Null when the text does not look like a time at all. */
+function readTime(text: string, draft: QuickDraft): Outcome | null {
+  const match = /^(?:(\d+)h)?(?:(\d+)(?:m|min))?$/i.exec(text) ?? /^(\d+)h(\d{1,2})$/i.exec(text);
+  if (!match) {
+    const looksLikeTime = /^\d+(?:[.,]\d+)?(?:s|sec|secs|mins|minutes?|h|hrs?|hours?)$|^\d+:\d\d$/i.test(text);
+    return looksLikeTime ? { fault: 'Write a time as 31m, 1h or 1h05m; quote it if it belongs to the title.' } : null;
+  }
+  const [, hours, minutes] = match;
+  const total = Number(hours ?? 0) * 60 + Number(minutes ?? 0);
+  if (total < 1 || total > maxMinutes) return { fault: `A sitting takes between 1m and ${maxMinutes / 60}h.` };
+  if (hours !== undefined && Number(minutes ?? 0) > 59) return { fault: 'After hours there are at most 59 minutes.' };
+  return draft.minutes === null ? { kind: 'time', value: `${total} min`, draft: { minutes: total } } : twice('Time');
+}
+
+function readCostToken(text: string, draft: QuickDraft): Outcome {
+  if (!text.endsWith(')') || !isBalanced(text))
+    return { fault: 'This cost needs its closing parenthesis, such as O(n log n).' };
+  const inner = text.slice(2, -1).trim();
+  if (inner === '') return { fault: 'This cost is empty. Write O(1) for constant.' };
+  if (text.length > 120) return { fault: 'A cost has at most 120 characters.' };
+  const cost = `O(${inner})`;
+  if (draft.cost.time === null)
+    return { kind: 'time cost', value: cost, draft: { cost: { ...draft.cost, time: cost } } };
+  if (draft.cost.space === null)
+    return { kind: 'space cost', value: cost, draft: { cost: { ...draft.cost, space: cost } } };
+  return { fault: 'Time and space are stated already; a third cost has no meaning here.' };
+}
+
+/** Whether the first parenthesis is closed by the last character and not before. */
+function isBalanced(text: string): boolean {
+  let depth = 0;
+  for (let at = 0; at < text.length; at++) {
+    if (text[at] === '(') depth++;
+    if (text[at] === ')' && --depth === 0) return at === text.length - 1;
+  }
+  return false;
+}
+
+/** The word itself or the only one that begins so. */
+function oneBeginning<W extends string>(written: string, choices: readonly W[]): W | { several: readonly W[] } {
+  const wanted = written.toLowerCase();
+  const exact = choices.find((choice) => choice === wanted);
+  if (exact) return exact;
+  const begun = wanted === '' ? [] : choices.filter((choice) => choice.startsWith(wanted));
+  const [first] = begun;
+  return first && begun.length === 1 ? first : { several: begun };
+}
+
+function describeMiss(
+  what: string,
+  mark: string,
+  body: string,
+  choices: readonly string[],
+  begun: readonly string[],
+): string {
+  if (body === '') return `Write the ${what} after ${mark}, such as ${mark}${choices[0]}.`;
+  if (begun.length > 1) return `Several begin so: ${begun.map((choice) => mark + choice).join(', ')}.`;
+  const near = closest(body.toLowerCase(), choices);
+  return near
+    ? `No ${what} “${body}”. Did you mean ${mark}${near}?`
+    : `No ${what} “${body}”. Known are ${choices
+        .slice(0, 6)
+        .map((choice) => mark + choice)
+        .join(', ')}${choices.length > 6 ? ' and more' : ''}.`;
+}
+
+function twice(what: string): Outcome {
+  return { fault: `${what} is given twice. Leave one out.` };
+}
+
+/** `off-by-one` as people read it. */
+function words(slug: string): string {
+  return slug.replaceAll('-', ' ');
+}
+
+function span(token: QuickToken): { start: number; end: number } {
+  return { start: token.start, end: token.end };
+}
