@@ -25,12 +25,12 @@ test('the demo lives in a world of its own and leads out of it', async ({ lernen
   await expect(page.getByText('0 problems')).toBeVisible();
 });
 
-test('the demo can be made anew after changes', async ({ lernen, page }) => {
+test('the demo can be reset after changes', async ({ lernen, page }) => {
   await lernen.openDemo();
   await lernen.log('Extra Buoy #heap 5m');
   await lernen.go('Problems');
   await expect(page.getByText('67 problems')).toBeVisible();
-  await page.getByRole('button', { name: 'Make the demo anew' }).click();
+  await page.getByRole('button', { name: 'Reset the demo' }).click();
   await expect(page.getByRole('button', { name: /^Start / }).first()).toBeVisible();
   await lernen.go('Problems');
   await expect(page.getByText('66 problems')).toBeVisible();

@@ -97,7 +97,9 @@ test('a day tells why it holds what it holds, and what would have to change', as
 test('looking back tells how far to believe the numbers, and waits for enough of them', async ({ lernen, page }) => {
   await lernen.openDemo('/techniques');
   await page.getByRole('link', { name: 'How far to believe the numbers' }).click();
-  await expect(page.getByText(/Over \d+ sittings what was foreseen and what came lie \d+ points? apart/)).toBeVisible();
+  await expect(
+    page.getByText(/Over \d+ sittings what was predicted and what came lie \d+ points? apart/),
+  ).toBeVisible();
   await expect(page.locator('app-chart svg').first()).toBeVisible();
   await expect(page.getByRole('table')).toHaveCount(2);
 });

@@ -14,7 +14,7 @@ import { sayLostPlace } from './app/shell/lost-place';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
 import { Demo } from './app/store/demo';
-import { WorldUrlSerializer } from './app/shell/world-url';
+import { ProfileUrlSerializer } from './app/shell/profile-url';
 
 applyTheme(rememberedTheme());
 
@@ -29,7 +29,7 @@ bootstrapApplication(Root, {
       withPreloading(CalmPreloading),
       withNavigationErrorHandler(sayLostPlace),
     ),
-    { provide: UrlSerializer, useClass: WorldUrlSerializer },
+    { provide: UrlSerializer, useClass: ProfileUrlSerializer },
   ],
 }).catch((error: unknown) => {
   document.body.textContent = `Lernen could not start: ${error instanceof Error ? error.message : String(error)}`;

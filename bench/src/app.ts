@@ -65,10 +65,10 @@ async function planningCost(page: Page): Promise<string> {
   );
   const middle = (of: 'total' | 'blocked'): string =>
     (times.map((it) => it[of]).sort((a, b) => a - b)[Math.floor(runs / 2)] ?? NaN).toFixed(0);
-  const most = Math.max(...times.map((it) => it.blocked)).toFixed(0);
+  const max = Math.max(...times.map((it) => it.blocked)).toFixed(0);
   return [
     `Enter to new plan   ${middle('total')} ms median of ${runs}, ${size.problems} problems, ${size.sittings} sittings, ${size.days} days; goal 300 ms`,
-    `page blocked        ${middle('blocked')} ms median, ${most} ms at most at once; goal 50 ms`,
+    `page blocked        ${middle('blocked')} ms median, ${max} ms at most at once; goal 50 ms`,
     `heap of the page    ${kilobytes(heap)} kB\n`,
   ].join('\n');
 }

@@ -16,7 +16,7 @@ describe('the demo', () => {
     expect(demoArchive('2026-12-24T18:00:00.000Z').sittings[0]?.startedAt).not.toBe(archive.sittings[0]?.startedAt);
   });
 
-  it('has about sixty problems, two hundred sittings over ten weeks, and three interviews to come', () => {
+  it('has about sixty problems, two hundred sittings over ten weeks, and three future interviews', () => {
     expect(log.problems.length).toBe(66);
     expect(log.sittings.length).toBeGreaterThan(170);
     expect(log.sittings.length).toBeLessThanOrEqual(200);

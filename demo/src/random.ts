@@ -10,9 +10,9 @@ export class SeededRandom {
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
   }
 
-  /** An integer from `least` to `most`, both included. */
-  between(least: number, most: number): number {
-    return least + Math.floor(this.next() * (most - least + 1));
+  /** An integer from `min` to `max`, both included. */
+  between(min: number, max: number): number {
+    return min + Math.floor(this.next() * (max - min + 1));
   }
 
   chance(probability: number): boolean {

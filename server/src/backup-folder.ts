@@ -14,7 +14,7 @@ export const backupsKept = 20;
 export const backupDaysKept = 30;
 
 /** Backups closer together than this replace each other, so that those kept reach back over many evenings. */
-export const leastGapMinutes = 10;
+export const minGapMinutes = 10;
 
 const namePattern = /^lernen-\d{8}T\d{9}Z\.json$/;
 
@@ -96,7 +96,7 @@ function surplus(names: readonly string[]): string[] {
   const spaced = names.filter((name, index) => {
     const [before, after] = [names[index - 1], names[index + 1]];
     const isNewest = after === undefined;
-    return isNewest || before === undefined || timeOf(name) - timeOf(before) >= leastGapMinutes * 60_000;
+    return isNewest || before === undefined || timeOf(name) - timeOf(before) >= minGapMinutes * 60_000;
   });
   const lastOfDays = new Map(names.map((name) => [name.slice(0, dayEnd), name]));
   const kept = new Set([...spaced.slice(-backupsKept), ...[...lastOfDays.values()].slice(-backupDaysKept)]);

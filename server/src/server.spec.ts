@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
 import { noRecords } from '@lernen/core/model';
 import { pino } from 'pino';
-import { BackupFolder, backupDaysKept, backupsKept, leastGapMinutes } from './backup-folder';
+import { BackupFolder, backupDaysKept, backupsKept, minGapMinutes } from './backup-folder';
 import { BusyPortError, MissingBuildError } from './errors';
 import { type RunningServer, startServer } from './server';
 
@@ -127,7 +127,7 @@ describe('the backup folder', () => {
   it('keeps the newest twenty and leaves no half-written file', async () => {
     const backups = new BackupFolder(folder);
     const start = Date.parse('2026-11-24T18:00:00Z');
-    const gap = leastGapMinutes * 60_000;
+    const gap = minGapMinutes * 60_000;
     await Promise.all(
       Array.from({ length: backupsKept + 5 }, (_, index) =>
         backups.write(`{"n":${index}}`, new Date(start + index * gap)),
@@ -144,7 +144,7 @@ describe('the backup folder', () => {
     const at = (day: number, minute: number): Date => new Date(Date.UTC(2026, 9, day, 18, minute));
     for (let day = 1; day <= 33; day++)
       for (const minute of [0, 30]) await backups.write(`{"day":${day},"minute":${minute}}`, at(day, minute));
-    for (let index = 1; index <= 25; index++) await backups.write(`{"busy":${index}}`, at(34, index * leastGapMinutes));
+    for (let index = 1; index <= 25; index++) await backups.write(`{"busy":${index}}`, at(34, index * minGapMinutes));
     const texts = await Promise.all((await backups.list()).map(({ name }) => backups.read(name)));
     expect(texts.slice(0, backupsKept).every((text) => text?.includes('busy'))).toBeTrue();
     expect(texts.slice(backupsKept)).toEqual(

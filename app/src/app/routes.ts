@@ -1,15 +1,15 @@
 import { inject } from '@angular/core';
 import { type CanActivateFn, Router, type Routes } from '@angular/router';
 import { LogStore } from './store/log-store';
-import { WORLD } from './store/world';
+import { PROFILE } from './store/profile';
 
 /** Somebody without any records is welcomed first; whoever chose to start empty is not asked again. */
 const welcomeFirst: CanActivateFn = async () => {
   const log = inject(LogStore);
   const router = inject(Router);
-  const world = inject(WORLD);
+  const profile = inject(PROFILE);
   await log.catchUp();
-  const isNew = world === 'own' && log.isEmpty() && localStorage.getItem('lernen-welcomed') === null;
+  const isNew = profile === 'own' && log.isEmpty() && localStorage.getItem('lernen-welcomed') === null;
   return isNew ? router.parseUrl('/welcome') : true;
 };
 

@@ -186,7 +186,7 @@ export const rules: readonly Rule[] = [
       if (log.interviews.length === 0) return null;
       let heavy = 0;
       for (const { at, mix } of log.interviews)
-        for (const [before, most] of [
+        for (const [before, max] of [
           [0, 20],
           [1, 30],
         ] as const) {
@@ -194,7 +194,7 @@ export const rules: readonly Rule[] = [
           const day = plan.days.find((it) => it.date === date);
           const isAsked = ({ technique, kind }: PlanItem): boolean =>
             (kind === 'spot' || kind === 'sketch') && (mix === 'usual' || (technique !== null && technique in mix));
-          if (day && (day.minutes > most || !day.items.every(isAsked))) heavy++;
+          if (day && (day.minutes > max || !day.items.every(isAsked))) heavy++;
         }
       return { holds: heavy === 0, figure: `${heavy} too heavy` };
     },
@@ -206,9 +206,9 @@ export const rules: readonly Rule[] = [
       const twice = days.filter(({ items }) => {
         const counts = new Map<string | null, number>();
         for (const { technique } of items) counts.set(technique, (counts.get(technique) ?? 0) + 1);
-        const most = Math.max(...counts.values());
+        const max = Math.max(...counts.values());
         const repeats = items.slice(1).filter(({ technique }, index) => technique === items[index]?.technique).length;
-        return repeats > Math.max(2 * most - items.length - 1, 0);
+        return repeats > Math.max(2 * max - items.length - 1, 0);
       });
       return days.length === 0
         ? null

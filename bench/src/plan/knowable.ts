@@ -27,7 +27,7 @@ export class Knowable {
   }
 
   /** Chance of an unaided solve in time; NaN where the learner does not tell enough. */
-  foresee(problem: ProblemFacts, kind: SittingKind, at: number): Foreseen {
+  foresee(problem: ProblemFacts, kind: SittingKind, at: number): Prediction {
     const [technique = ''] = problem.techniques;
     const weights = this.weights.get(technique) ?? this.prior(technique);
     const chances = shifts.map((shift) => this.learner.chance?.(problem, kind, at, shift) ?? NaN);
@@ -55,8 +55,8 @@ export class Knowable {
   }
 }
 
-/** What was foreseen of a sitting, to be called with what came, and the minutes over those planned. */
-export interface Foreseen {
+/** What was predicted of a sitting, to be called with what came, and the minutes over those planned. */
+export interface Prediction {
   readonly chance: number;
   takeIn(came: boolean, pace: number): void;
 }

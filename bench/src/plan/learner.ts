@@ -28,7 +28,7 @@ export interface Learner {
   sit(problem: ProblemFacts, kind: SittingKind, at: number): SittingOutcome;
   /** True chance of an unaided in-time solve of an unseen problem. */
   ability(technique: TechniqueId, difficulty: Difficulty, at: number): number;
-  /** A copy with luck of its own; where a module makes none, the clairvoyant knows what luck is to come as well. */
+  /** A copy with luck of its own; where a module makes none, the clairvoyant knows future luck as well. */
   fork?(seed: number): Learner;
   /**
    * True chance that the next sitting is an unaided solve in time, if the levels of its techniques were so many log-odds

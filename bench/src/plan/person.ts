@@ -102,7 +102,7 @@ export abstract class Person implements Learner {
     return this.levelOf(technique) - this.level;
   }
 
-  /** Either the solution itself is remembered, or the problem is solved anew. */
+  /** Either the solution itself is remembered, or the problem is solved again. */
   chance(problem: ProblemFacts, kind: SittingKind, at: number, shift = 0): number {
     const unseen =
       problem.techniques.reduce((sum, technique) => sum + this.ability(technique, problem.difficulty, at, shift), 0) /

@@ -148,7 +148,7 @@ function random(practice: Practice, luck: SeededRandom): Item | null {
   return fitting(practice, { ...rebuild(practice, id), kind });
 }
 
-/** Lernen: planned anew after every sitting, as the application does; the first item that fits is next. */
+/** Lernen: planned again after every sitting, as the application does; the first item that fits is next. */
 function planner(): Policy {
   const estimator = new Estimator();
   let previous: Plan | null = null;
@@ -168,7 +168,7 @@ function planner(): Policy {
 const draws = 12;
 
 /**
- * Knows the person, though not what luck is to come: tries every candidate on copies of the person and takes what adds
+ * Knows the person, though not future luck: tries every candidate on copies of the person and takes what adds
  * most true readiness for its minutes.
  */
 function clairvoyant(module: LearnerModule, seed: number): Policy {
@@ -185,7 +185,7 @@ function clairvoyant(module: LearnerModule, seed: number): Policy {
     };
     const before = practice.readiness();
     let best: Item | null = null;
-    let most = 1e-9;
+    let max = 1e-9;
     for (const item of candidates(practice)) {
       if (!practice.fits(item)) continue;
       const facts = factsFor(item, practice);
@@ -194,7 +194,7 @@ function clairvoyant(module: LearnerModule, seed: number): Policy {
         return practice.readiness(learner) - before;
       });
       const gain = mean(gains) / (practice.plannedMinutes(item) + 1);
-      if (gain > most) [best, most] = [item, gain];
+      if (gain > max) [best, max] = [item, gain];
     }
     return best;
   };

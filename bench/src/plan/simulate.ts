@@ -22,7 +22,7 @@ export const historyDays = 30;
 const missing = 0.1;
 const start = Date.UTC(2026, 8, 1);
 /** Nobody sits more often in an evening. */
-const mostSittings = 40;
+const maxSittings = 40;
 
 /** One person through thirty days on their own, then by a rule to the interview. All rules meet the same person and luck. */
 export function simulate(
@@ -45,7 +45,7 @@ export function simulate(
     if (day === Math.ceil(days / 2)) half = practice.readiness();
     if (missed[day]) continue;
     practice.open(day);
-    for (let count = 0; count < mostSittings; count++) {
+    for (let count = 0; count < maxSittings; count++) {
       const item = policy(practice, luck);
       if (!item) break;
       practice.do(item);

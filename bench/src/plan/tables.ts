@@ -122,7 +122,7 @@ export function predictionTable(done: readonly Done[], learners: readonly string
     const count = sums.reduce((sum, it) => sum + it.count, 0);
     const loss = (name: keyof PredictionSums['losses']): number =>
       sums.reduce((sum, it) => sum + it.losses[name], 0) / count;
-    const calibration =
+    const calibrationError =
       Array.from({ length: 10 }, (_, index) =>
         Math.abs(
           sums.reduce((sum, { classes }) => sum + (classes[index]?.predicted ?? 0) - (classes[index]?.came ?? 0), 0),
@@ -132,7 +132,7 @@ export function predictionTable(done: readonly Done[], learners: readonly string
       loss(name).toFixed(3).padStart(9),
     );
     const over = `${((loss('model') / loss('knowable') - 1) * 100).toFixed(1)} %`;
-    text += `${shortName(learner).padEnd(18)}${losses.join('  ')}   ${over.padStart(8)}   ${calibration.toFixed(3)} (${sums.length} people)\n`;
+    text += `${shortName(learner).padEnd(18)}${losses.join('  ')}   ${over.padStart(8)}   ${calibrationError.toFixed(3)} (${sums.length} people)\n`;
   }
   return `${text}\n`;
 }

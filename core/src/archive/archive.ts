@@ -60,7 +60,7 @@ export function formatArchive(archive: Archive): string {
   return `{\n${fields.join(',\n')}\n}\n`;
 }
 
-const mostFaults = 100;
+const maxFaults = 100;
 
 /**
  * Reads an archive file.
@@ -83,8 +83,8 @@ export function readArchive(text: string): Archive {
   const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
   if (!parsed.success || faults.length > 0) {
     const count =
-      faults.length === mostFaults
-        ? `${mostFaults} places or more`
+      faults.length === maxFaults
+        ? `${maxFaults} places or more`
         : faults.length === 1
           ? 'one place'
           : `${faults.length} places`;
@@ -111,7 +111,7 @@ function fromVersion2(value: object): object {
 
 /** Zod's issues as paths and reasons. */
 export function faultsOf(error: z.core.$ZodError): Fault[] {
-  return error.issues.slice(0, mostFaults).map((issue) => ({ path: pathText(issue.path), reason: issue.message }));
+  return error.issues.slice(0, maxFaults).map((issue) => ({ path: pathText(issue.path), reason: issue.message }));
 }
 
 function parseJson(text: string): unknown {
@@ -133,7 +133,7 @@ function strayReferences(archive: Archive): Fault[] {
           : [{ path: `${name}[${index}].problemId`, reason: 'names a problem that is not in the file' }],
       ),
     )
-    .slice(0, mostFaults);
+    .slice(0, maxFaults);
 }
 
 function pathText(path: readonly PropertyKey[]): string {

@@ -57,12 +57,12 @@ export function readMinutesCell(text: string): Cell<number> {
 }
 
 /** `31`, `2 attempts`, `x2`. */
-export function readCountCell(text: string, most: number): Cell<number> {
+export function readCountCell(text: string, max: number): Cell<number> {
   const cell = text.trim();
   if (cell === '' || cell === '-') return { value: null };
   const match = /^x?\s*(\d{1,4})(?:\s*(?:x|times|attempts?|tries|versuche?))?$/i.exec(cell);
   const count = match ? Number(match[1]) : NaN;
-  return count >= 0 && count <= most ? { value: count } : { reason: `“${cell}” is not a number from 0 to ${most}` };
+  return count >= 0 && count <= max ? { value: count } : { reason: `“${cell}” is not a number from 0 to ${max}` };
 }
 
 export function readDifficultyCell(text: string): Cell<Difficulty> {

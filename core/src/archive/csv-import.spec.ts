@@ -140,7 +140,7 @@ describe('importing a spreadsheet', () => {
     expect(made.failures.map((it) => [it.line, it.reasons.join()])).toEqual([
       [3, 'has no title'],
       [4, '“someday” is not a date that can be read'],
-      [5, '“2027-01-01” is still to come'],
+      [5, '“2027-01-01” is in the future'],
       [6, 'says the same as line 2: same problem, day and minutes'],
     ]);
     const saved = failuresCsv(readCsvSheet(text), made.failures);

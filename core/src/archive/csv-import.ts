@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { type Log, offeredTechniques } from '../model/log';
-import { type Problem, ProblemSchema, mostTitle, titleKey } from '../model/problem';
-import { type ProblemList, mostListTitle } from '../model/problem-list';
+import { type Problem, ProblemSchema, maxTitle, titleKey } from '../model/problem';
+import { type ProblemList, maxListTitle } from '../model/problem-list';
 import type { NewId } from '../model/record';
 import { type Sitting, type Slip, SittingSchema, attemptsFrom, maxAttempts, slips } from '../model/sitting';
 import { type Technique, TechniqueSchema, findTechnique, techniqueIdFrom } from '../model/technique';
@@ -136,7 +136,7 @@ class CsvImporter {
     const title = this.titleFrom(text, reasons);
     const difficulty = valueIn(readDifficultyCell(text('difficulty')), reasons);
     this.checkLink(text('link'), reasons);
-    const list = text('list').replace(/\s+/g, ' ').slice(0, mostListTitle) || this.options.listTitle.trim() || null;
+    const list = text('list').replace(/\s+/g, ' ').slice(0, maxListTitle) || this.options.listTitle.trim() || null;
     const until = valueIn(readDateCell(text('until'), this.options.dateOrder), reasons);
     const key = titleKey(title);
     const known = this.known.get(key) ?? this.problems.get(key) ?? null;
@@ -160,7 +160,7 @@ class CsvImporter {
   private titleFrom(text: (field: CsvField) => string, reasons: string[]): string {
     const title = text('title').replace(/\s+/g, ' ');
     if (title === '') reasons.push('has no title');
-    if (title.length > mostTitle) reasons.push(`has a title of more than ${mostTitle} characters`);
+    if (title.length > maxTitle) reasons.push(`has a title of more than ${maxTitle} characters`);
     return title;
   }
 
@@ -177,7 +177,7 @@ class CsvImporter {
     const today = dayOf(this.options.now, this.options.zone);
     const written = read(readDateCell(text('date'), this.options.dateOrder));
     const day = written ?? this.options.fallbackDay;
-    if (written !== null && written > today) reasons.push(`“${text('date')}” is still to come`);
+    if (written !== null && written > today) reasons.push(`“${text('date')}” is in the future`);
     const facts = {
       minutes: read(readMinutesCell(text('minutes'))),
       attempts: read(readCountCell(text('attempts'), maxAttempts)),
@@ -330,6 +330,6 @@ function slipsFrom(cell: string): { known: Slip[]; unknown: string[] } {
   return { known: [...new Set(known)], unknown };
 }
 
-function short(text: string, most: number): string | null {
-  return text === '' ? null : text.slice(0, most);
+function short(text: string, max: number): string | null {
+  return text === '' ? null : text.slice(0, max);
 }

@@ -1,5 +1,5 @@
 import { titleKey } from '../model/problem';
-import { type ProblemList, ProblemListSchema, mostListed, withListed } from '../model/problem-list';
+import { type ProblemList, ProblemListSchema, maxListed, withListed } from '../model/problem-list';
 import type { NewId } from '../model/record';
 import type { Day, Instant } from '../model/time';
 
@@ -20,7 +20,7 @@ export class CsvLists {
     const list = this.byTitle.get(titleKey(title));
     if (!list) return null;
     if (problemId !== null && list.problems.includes(problemId)) return `stands on “${list.title}” already`;
-    return list.problems.length < mostListed ? null : `“${list.title}” holds ${mostListed} problems, and no more`;
+    return list.problems.length < maxListed ? null : `“${list.title}” holds ${maxListed} problems, and no more`;
   }
 
   put(title: string, until: Day | null, problemId: string): void {

@@ -13,12 +13,12 @@ export interface TextFile {
 
 /** Every problem with its sheet, and every list, as a Markdown file of its own. */
 export function markdownFiles({ problems, sittings, entries, lists }: StoredRecords): TextFile[] {
-  const standingProblems = standing(problems);
+  const presentProblems = standing(problems);
   const sheets = byProblem(standing(entries));
-  const byId = new Map(standingProblems.map((problem) => [problem.id, problem]));
+  const byId = new Map(presentProblems.map((problem) => [problem.id, problem]));
   const sittingsOf = byProblem(standing(sittings).sort(bySittingTime));
   return [
-    ...standingProblems.map((problem) => ({
+    ...presentProblems.map((problem) => ({
       name: sheetFileName(problem),
       text: writeSheetMarkdown(problem, sheets.get(problem.id) ?? []),
     })),

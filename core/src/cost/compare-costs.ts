@@ -20,14 +20,14 @@ export function compareCosts(a: string, b: string, limits: readonly Limit[] = []
 
 /** Answers of `isSameCost`: a log states the same few costs over and over. */
 const sameCosts = new Map<string, boolean | null>();
-const mostSameCosts = 5000;
+const maxSameCosts = 5000;
 
 /** Whether two costs grow alike; null when one of them cannot be read. */
 export function isSameCost(a: string, b: string): boolean | null {
   const key = `${a}\n${b}`;
   let isSame = sameCosts.get(key);
   if (isSame === undefined) {
-    if (sameCosts.size >= mostSameCosts) sameCosts.clear();
+    if (sameCosts.size >= maxSameCosts) sameCosts.clear();
     sameCosts.set(key, (isSame = isComparedSame(a, b)));
   }
   return isSame;

@@ -43,7 +43,7 @@ const spelledSigns: readonly (readonly [RegExp, string])[] = [
 ];
 
 const digits = '⁰¹²³⁴⁵⁶⁷⁸⁹';
-const raisedLetters: Readonly<Record<string, string>> = {
+const superscriptLetters: Readonly<Record<string, string>> = {
   ⁿ: 'n',
   ᵐ: 'm',
   ᵏ: 'k',
@@ -53,7 +53,7 @@ const raisedLetters: Readonly<Record<string, string>> = {
   ʰ: 'h',
   ˡ: 'l',
 };
-const raisedSigns: Readonly<Record<string, string>> = { '⁺': '+', '⁻': '-', '⁽': '(', '⁾': ')', ᐟ: '/' };
+const superscriptSigns: Readonly<Record<string, string>> = { '⁺': '+', '⁻': '-', '⁽': '(', '⁾': ')', ᐟ: '/' };
 const fractions: Readonly<Record<string, string>> = { '½': '0.5', '⅓': '1/3', '¼': '0.25', '⅔': '2/3', '¾': '0.75' };
 const lowered = '₀₁₂₃₄₅₆₇₈₉';
 const signs: Readonly<Record<string, string>> = {
@@ -79,11 +79,11 @@ export function costTokens(text: string): CostToken[] {
   const source = plainSource(text);
   const tokens: CostToken[] = [];
   for (const match of source.matchAll(pattern)) {
-    const [, number, word, raised, fraction, low, sign, other] = match;
+    const [, number, word, superscript, fraction, low, sign, other] = match;
     const at = match.index;
     if (number !== undefined) tokens.push({ kind: 'number', text: number.replace(',', '.'), at });
     else if (word !== undefined) tokens.push(...wordTokens(word, at));
-    else if (raised !== undefined) tokens.push(...raisedTokens(raised, at));
+    else if (superscript !== undefined) tokens.push(...superscriptTokens(superscript, at));
     else if (fraction !== undefined) tokens.push(...fractionTokens(fraction, at));
     else if (low !== undefined)
       tokens.push({ kind: 'sign', text: '_', at }, { kind: 'number', text: lowDigits(low), at });
@@ -138,21 +138,26 @@ function wordTokens(word: string, at: number): CostToken[] {
   return [token(word, 0)];
 }
 
-function raisedTokens(raised: string, at: number): CostToken[] {
+function superscriptTokens(superscript: string, at: number): CostToken[] {
   const inside: CostToken[] = [];
-  for (const [index, letter] of [...raised].entries()) {
+  for (const [index, letter] of [...superscript].entries()) {
     const last = inside.at(-1);
     if (digits.includes(letter)) {
       const digit = String(digits.indexOf(letter));
       if (last?.kind === 'number') inside[inside.length - 1] = { ...last, text: last.text + digit };
       else inside.push({ kind: 'number', text: digit, at: at + index });
-    } else if (raisedLetters[letter] !== undefined)
-      inside.push({ kind: 'word', text: raisedLetters[letter], at: at + index });
-    else inside.push({ kind: 'sign', text: raisedSigns[letter] ?? letter, at: at + index });
+    } else if (superscriptLetters[letter] !== undefined)
+      inside.push({ kind: 'word', text: superscriptLetters[letter], at: at + index });
+    else inside.push({ kind: 'sign', text: superscriptSigns[letter] ?? letter, at: at + index });
   }
   const power: CostToken = { kind: 'sign', text: '^', at };
   if (inside.length === 1) return [power, ...inside];
-  return [power, { kind: 'sign', text: '(', at }, ...inside, { kind: 'sign', text: ')', at: at + raised.length - 1 }];
+  return [
+    power,
+    { kind: 'sign', text: '(', at },
+    ...inside,
+    { kind: 'sign', text: ')', at: at + superscript.length - 1 },
+  ];
 }
 
 function fractionTokens(fraction: string, at: number): CostToken[] {

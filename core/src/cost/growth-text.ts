@@ -36,17 +36,17 @@ function inOrder(a: string, b: string): number {
 /** e to the power of one part of a logarithm. */
 function factorText(part: Part): string {
   const { coefficient, factorialOf } = part;
-  if (factorialOf) return raised(factorialText(factorialOf), coefficient);
+  if (factorialOf) return superscript(factorialText(factorialOf), coefficient);
   const [[name = '', powers = nothing] = []] = part.factors;
   const place = onlyPlace(powers);
   if (part.factors.size === 1 && place !== null && place > 0) {
-    if (place === 1) return coefficient === 0.5 ? `√${name}` : raised(name, coefficient);
+    if (place === 1) return coefficient === 0.5 ? `√${name}` : superscript(name, coefficient);
     const logarithm = place === 2 ? 'log' : place === 3 ? 'log log' : 'log log log';
     if (place <= 4)
       return place === 2 || coefficient === 1
-        ? `${raised(logarithm, coefficient)} ${name}`
+        ? `${superscript(logarithm, coefficient)} ${name}`
         : `(${logarithm} ${name})^${rounded(coefficient)}`;
-    return raised(place === 5 ? `log*(${name})` : `α(${name})`, coefficient);
+    return superscript(place === 5 ? `log*(${name})` : `α(${name})`, coefficient);
   }
   return exponentialText(part);
 }
@@ -71,10 +71,10 @@ function exponentialText(part: Part): string {
 function powersTexts(name: string, powers: Powers): string[] {
   return powers.flatMap((power, place) => {
     if (power === 0) return [];
-    if (place === 0) return [power === 0.5 ? `√${name}` : raised(name, power)];
+    if (place === 0) return [power === 0.5 ? `√${name}` : superscript(name, power)];
     const word = ['', 'log', 'log log', 'log log log', 'log log log log'][place];
     if (word === undefined) return [`ln(${place === 5 ? 'log*' : 'α'}(${name}))`];
-    return [place === 1 || power === 1 ? `${raised(word, power)} ${name}` : `(${word} ${name})^${rounded(power)}`];
+    return [place === 1 || power === 1 ? `${superscript(word, power)} ${name}` : `(${word} ${name})^${rounded(power)}`];
   });
 }
 
@@ -94,7 +94,7 @@ function rankOf(part: Part): number {
   return place === null || place === 0 ? 2 : place > 1 ? 1 : part.coefficient < 1 ? 0.5 : 0;
 }
 
-function raised(text: string, power: number): string {
+function superscript(text: string, power: number): string {
   return power === 1 ? text : `${text}^${wrapped(rounded(power))}`;
 }
 

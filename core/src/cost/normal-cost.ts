@@ -8,7 +8,7 @@ export function normalCost(text: string, limits: readonly Limit[] = []): NormalC
   let normal = remembered.get(text);
   if (!normal) {
     normal = new Simplifier([]).simplify(readCost(text));
-    if (remembered.size >= mostRemembered) remembered.clear();
+    if (remembered.size >= maxRemembered) remembered.clear();
     remembered.set(text, normal);
   }
   return normal;
@@ -23,4 +23,4 @@ export function simplifyingSteps(text: string, limits: readonly Limit[] = []): C
 
 /** A log states the same few costs thousands of times. */
 const remembered = new Map<string, NormalCost>();
-const mostRemembered = 2000;
+const maxRemembered = 2000;

@@ -78,7 +78,7 @@ export function multiply(a: Polynomial, b: Polynomial): Polynomial | null {
 export function raise(it: Polynomial, power: number): Polynomial | null {
   const [only] = it.values();
   if (it.size === 1 && only && !only.factorialOf && (only.coefficient > 0 || Number.isInteger(power))) {
-    // Whatever is raised to nought is the number one, and has no factors.
+    // Whatever is raised to zero is the number one, and has no factors.
     const factors = new Map(
       power === 0 ? [] : [...only.factors].map(([name, powers]) => [name, scaled(powers, power)]),
     );

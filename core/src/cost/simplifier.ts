@@ -39,7 +39,7 @@ export interface NormalCost {
   readonly limits: readonly Limit[];
 }
 
-const mostTerms = 48;
+const maxTerms = 48;
 
 /** Takes one expression apart; keeps the steps and what is known of what it cannot take apart. */
 export class Simplifier {
@@ -231,7 +231,7 @@ export class Simplifier {
   }
 
   private smallest(choices: readonly Term[][]): Term[] {
-    const least = choices.filter((terms, index) =>
+    const min = choices.filter((terms, index) =>
       choices.every(
         (others, at) =>
           at === index ||
@@ -239,13 +239,13 @@ export class Simplifier {
           (at > index && terms.every((term) => isWithinSum(term, others, this.limits))),
       ),
     );
-    const [only] = least;
-    if (least.length === 1 && only) return only;
-    const texts = [...new Set(least.map((terms) => termsText(terms)))].sort();
+    const [only] = min;
+    if (min.length === 1 && only) return only;
+    const texts = [...new Set(min.map((terms) => termsText(terms)))].sort();
     return [
       this.opaque(
         `min(${texts.join(', ')})`,
-        least.flatMap((terms) => (terms.length === 1 ? terms : [])),
+        min.flatMap((terms) => (terms.length === 1 ? terms : [])),
       ),
     ];
   }
@@ -330,7 +330,7 @@ export class Simplifier {
   }
 
   private dominant(terms: readonly Term[]): Term[] {
-    const { kept, covered } = dominant(terms.slice(0, mostTerms), this.limits);
+    const { kept, covered } = dominant(terms.slice(0, maxTerms), this.limits);
     for (const { term, by } of this.steps ? covered : []) {
       const [from, to] = [termText(term), termsText(by)];
       if (from !== to) this.steps?.push({ kind: 'dominated', from, to, why: `${from} is dominated by ${to}` });

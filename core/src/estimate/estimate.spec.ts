@@ -227,15 +227,15 @@ describe('estimating a log', () => {
       ['a', 0.5],
       ['b', 0.5],
     ]);
-    const outlook = { state: { mean: 0, variance: 0 }, lentNow: 1 };
-    const person = { lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1, resolving: 0.35 };
-    const ready = (lent: number): number =>
+    const baseline = { state: { mean: 0, variance: 0 }, transferredNow: 1 };
+    const person = { transfer: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1, resolving: 0.35 };
+    const ready = (transferred: number): number =>
       readinessOf(
         person,
         shares,
         'medium',
-        () => outlook,
-        () => lent,
+        () => baseline,
+        () => transferred,
       ).point;
     expect(ready(1)).toBeCloseTo(0.5, 10);
     expect(ready(0.2)).toBeLessThan(0.5);
@@ -277,7 +277,7 @@ describe('an estimator that follows a log', () => {
     );
   });
 
-  it('takes a corrected sitting, a changed problem and an earlier moment in anew', () => {
+  it('takes a corrected sitting, a changed problem and an earlier moment in from scratch', () => {
     const estimator = new Estimator();
     const [first] = problems;
     const sittings = sittingsOf([{ problem: 0, days: 3, minutes: 20 }]);

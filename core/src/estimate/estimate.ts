@@ -6,9 +6,9 @@ import type { Sitting, SittingKind } from '../model/sitting';
 import { type Technique, type TechniqueId, resolveTechnique } from '../model/technique';
 import { type Instant, millisecondsPerDay } from '../model/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';
-import { Course, type Observation } from './course';
+import { Replay, type Observation } from './replay';
 import { type EvidenceFacts, evidenceOf, factsOf, isOwnSolve, isTimelySolve, knowsAnswer } from './evidence';
-import { type Foresight, ForesightTally, Trust, lossOf } from './foresight';
+import { type Calibration, CalibrationTally, Trust, lossOf } from './calibration';
 import { strengthParameters } from './parameters';
 import { recallAt } from './recall';
 import { type Credit, type Person, creditsOf } from './strength';
@@ -75,10 +75,10 @@ export interface Estimates {
   /** The person's overall level as log-odds, where no technique is known. */
   readonly overall: Gaussian;
   readonly person: Person;
-  /** Whether the person's own quantities are used, because they foretold the last fifth of the log better. */
+  /** Whether the person's own quantities are used, because they predicted the last fifth of the log better. */
   readonly isPersonal: boolean;
-  /** How often what was foreseen came true. */
-  readonly foresight: Foresight;
+  /** How often what was predicted came true. */
+  readonly calibration: Calibration;
   readonly mixUps: readonly MixUp[];
 }
 
@@ -106,7 +106,7 @@ export function sittingEvidence(
 
 /**
  * Estimates that follow a log. While it only grows at its end, as it does when a sitting is logged, only what is new is
- * taken in; after any other change everything is taken in anew. The answers are the same as `estimateLog` gives.
+ * taken in; after any other change everything is taken in from scratch. The answers are the same as `estimateLog` gives.
  */
 export class Estimator {
   private reading: Reading | null = null;
@@ -138,18 +138,18 @@ class Reading {
   private readonly mixUps = new Map<string, MixUp>();
   private readonly moves = { common: new Map<TechniqueId, Moves>(), own: new Map<TechniqueId, Moves>() };
   /** The log read with the population's quantities, and with the person's own learned from it. */
-  private readonly common: Course;
-  private readonly own: Course;
+  private readonly common: Replay;
+  private readonly own: Replay;
   private readonly trust = new Trust();
-  private readonly foresight = new ForesightTally();
+  private readonly calibration = new CalibrationTally();
   private now = -Infinity;
   private hasFuture = false;
 
   constructor(private readonly log: Log) {
     this.byId = techniquesById(log);
     const familyOf = (id: TechniqueId): string => this.byId.get(id)?.family ?? '';
-    this.common = new Course(familyOf, false);
-    this.own = new Course(familyOf, true);
+    this.common = new Replay(familyOf, false);
+    this.own = new Replay(familyOf, true);
   }
 
   /** Whether this log is the one read so far with sittings, and problems for them, added at its end. */
@@ -187,16 +187,16 @@ class Reading {
         this.log.techniques.filter((it) => !it.mergedInto).map((it) => [it.id, this.techniqueEstimate(it.id)]),
       ),
       problems: this.problemEstimates(),
-      overall: this.course.overall(this.now),
-      person: this.course.person(),
+      overall: this.replay.overall(this.now),
+      person: this.replay.person(),
       isPersonal: this.trust.isOwn,
-      foresight: this.foresight.summary(),
+      calibration: this.calibration.summary(),
       mixUps: [...this.mixUps.values()].sort((a, b) => b.count - a.count),
     };
   }
 
   /** The reading that is believed. */
-  private get course(): Course {
+  private get replay(): Replay {
     return this.trust.isOwn ? this.own : this.common;
   }
 
@@ -223,8 +223,8 @@ class Reading {
     };
     const common = this.common.take(observation);
     const own = this.own.take(observation);
-    this.foresight.take(this.trust.isOwn ? own.foreseen : common.foreseen, came, sitting.startedAt);
-    this.trust.take(lossOf(common.foreseen, came), lossOf(own.foreseen, came));
+    this.calibration.take(this.trust.isOwn ? own.predicted : common.predicted, came, sitting.startedAt);
+    this.trust.take(lossOf(common.predicted, came), lossOf(own.predicted, came));
     for (const technique of techniques) {
       getOrMake(this.moves.common, technique, () => new Moves()).take(sitting.id, common.change);
       getOrMake(this.moves.own, technique, () => new Moves()).take(sitting.id, own.change);
@@ -254,10 +254,10 @@ class Reading {
   }
 
   private techniqueEstimate(technique: TechniqueId): TechniqueEstimate {
-    const state = this.course.strengthOf(technique, this.now);
+    const state = this.replay.strengthOf(technique, this.now);
     const strength = chanceRange(state);
     const counts = (this.tallies.get(technique) ?? new Tally()).summary();
-    const past = this.course.pointBefore(technique, this.now - strengthParameters.trendDays);
+    const past = this.replay.pointBefore(technique, this.now - strengthParameters.trendDays);
     const moves = this.trust.isOwn ? this.moves.own : this.moves.common;
     return {
       technique,
@@ -272,16 +272,16 @@ class Reading {
 
   private problemEstimates(): Map<ProblemId, ProblemEstimate> {
     const estimates = new Map<ProblemId, ProblemEstimate>();
-    const { memory: times } = this.course.person();
+    const { memory: halfLifeScale } = this.replay.person();
     for (const [problemId, { credits, sittings, lastSitting, history }] of this.problems) {
-      const worked = this.course.workedOf(problemId);
+      const worked = this.replay.workedOf(problemId);
       if (!worked || !lastSitting) continue;
       const { memory } = worked;
       const fromNow = memory && { halfLife: memory.halfLife, since: memory.since - this.now };
       estimates.set(problemId, {
         problemId,
-        recall: fromNow && recallAt(fromNow, 0, times),
-        halfOn: fromNow && fromNow.since + fromNow.halfLife * times,
+        recall: fromNow && recallAt(fromNow, 0, halfLifeScale),
+        halfOn: fromNow && fromNow.since + fromNow.halfLife * halfLifeScale,
         worked: { ...worked, memory: fromNow },
         history: history.map((past) => ({ ...past, day: past.day - this.now })),
         credits,

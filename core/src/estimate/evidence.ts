@@ -25,7 +25,7 @@ export interface EvidenceFacts {
  */
 export function evidenceOf(facts: EvidenceFacts): number {
   const outcome = table.outcome[facts.result][facts.help];
-  const further = Math.min(Math.max(facts.attempts - 1, 0), table.mostFurtherAttempts);
+  const further = Math.min(Math.max(facts.attempts - 1, 0), table.maxFurtherAttempts);
   const manner =
     table.furtherAttempt * further +
     (facts.named === null ? 0 : table.named[facts.named]) +
@@ -88,5 +88,5 @@ function timeLogOdds(timeToTarget: number | null): number {
   const doublings = Math.log2(Math.max(timeToTarget, 1 / 64));
   return doublings > 0
     ? table.slower.doubling * doublings
-    : Math.min(-table.quicker.halving * doublings, table.quicker.most);
+    : Math.min(-table.quicker.halving * doublings, table.quicker.max);
 }

@@ -14,11 +14,11 @@ export const evidenceTable = {
     unsolved: { none: -2.4, hint: -2.45, read: -2.6, copied: -3.3 },
     abandoned: { none: -2.8, hint: -2.82, read: -2.85, copied: -3.4 },
   } satisfies Record<Result, Record<Help, number>>,
-  /** For every attempt after the first, up to `mostFurtherAttempts`. */
+  /** For every attempt after the first, up to `maxFurtherAttempts`. */
   furtherAttempt: -0.35,
-  mostFurtherAttempts: 4,
+  maxFurtherAttempts: 4,
   /** Of an unaided solve: for every halving of the minutes below the target, up to the most, and every doubling over it. */
-  quicker: { halving: 1.1, most: 0.6 },
+  quicker: { halving: 1.1, max: 0.6 },
   slower: { doubling: -9 },
   named: { right: 0.3, wrong: -0.9 },
   stated: { right: 0.2, wrong: -0.5 },
@@ -28,7 +28,7 @@ export const evidenceTable = {
   otherwise: 0.1,
 } as const;
 
-/** How much one sitting of a kind says, against a first solve; that a solution was recalled is reckoned apart. */
+/** How much one sitting of a kind says, against a first solve; that a solution was recalled is computed apart. */
 export const informativeness: Readonly<Record<SittingKind, number>> = {
   'first-solve': 1,
   rehearsal: 1,
@@ -63,7 +63,7 @@ export const strengthParameters = {
 
 export const recallParameters = {
   /** Days until recall is one half after a first solve: with no evidence at all, and more with full evidence. */
-  firstHalfLife: { least: 3, more: 9 },
+  firstHalfLife: { min: 3, more: 9 },
   /** A success multiplies the half-life by 1 + spacing · (1 − recall): harder recalls teach more, massed ones nothing. */
   spacing: 2.6,
   /** A failure multiplies it by this. */
@@ -87,7 +87,7 @@ export const teaching: Readonly<Record<SittingKind, { readonly covers: number; r
 export const transferParameters = {
   /** What a worked problem leaves of its technique for good; the rest is there as far as its solution is recalled. */
   kept: 0.5,
-  /** Problems count by the logarithm of one plus so many times what they lend: the tenth teaches less than the second. */
+  /** Problems count by the logarithm of one plus so many times what they transfer: the tenth teaches less than the second. */
   perProblem: 1.5,
   /**
    * What of a problem's teaching was had: all once it was solved unaided or with a hint, some where the answer was read,
@@ -99,7 +99,7 @@ export const transferParameters = {
 /** What differs from person to person, as the mean and the standard deviation of the prior. */
 export const personParameters = {
   /** Log-odds for every unit of practice; never less than the least. */
-  lend: { mean: 0.9, deviation: 0.25, least: 0.1 },
+  transfer: { mean: 0.9, deviation: 0.25, min: 0.1 },
   /** About `strengthParameters.difficulty`. */
   difficulty: { deviation: 0.4 },
   /** Logarithm of the person's half-lives over the population's, and the times they may be longer. */
@@ -114,13 +114,13 @@ export const personParameters = {
 /**
  * Minutes over target of an unaided solve in time, as a logarithm: what somebody with no chance at all would need, and
  * by how much it changes to somebody who is certain; both with the standard deviation from person to person. A single
- * solve differs by noise; quicker than `least` counts as that.
+ * solve differs by noise; quicker than `min` counts as that.
  */
 export const paceParameters = {
   atNone: { mean: -0.05, deviation: 0.2 },
   byChance: { mean: -0.6, deviation: 0.3 },
   noise: 0.3,
-  least: 0.05,
+  min: 0.05,
 } as const;
 
 export const predictionParameters = {

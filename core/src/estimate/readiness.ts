@@ -6,33 +6,38 @@ import { transferParameters } from './parameters';
 import type { Person } from './strength';
 
 /** What readiness needs to know about a technique on a day. */
-export interface TechniqueOutlook {
+export interface TechniqueBaseline {
   /** Strength today, as log-odds on a medium problem. */
   readonly state: Gaussian;
-  /** What its problems lend today, each counted by its credit. */
-  readonly lentNow: number;
+  /** What its problems transfer today, each counted by its credit. */
+  readonly transferredNow: number;
 }
 
-/** Practice on the scale that lends log-odds: the tenth problem helps less than the second. */
-export function practiceOf(lent: number): number {
-  return Math.log1p(transferParameters.perProblem * lent);
+/** Practice on the scale that transfers log-odds: the tenth problem helps less than the second. */
+export function practiceOf(transferred: number): number {
+  return Math.log1p(transferParameters.perProblem * transferred);
 }
 
-/** What one more unit lent adds to `practiceOf`. */
-export function practiceSlope(lent: number): number {
-  return transferParameters.perProblem / (1 + transferParameters.perProblem * lent);
+/** What one more unit transferred adds to `practiceOf`. */
+export function practiceSlope(transferred: number): number {
+  return transferParameters.perProblem / (1 + transferParameters.perProblem * transferred);
 }
 
-/** Log-odds on a day: strength as estimated today includes what is lent today; the difference is what changes. */
-export function lentMean(person: Person, outlook: TechniqueOutlook, lent: number): number {
-  return outlook.state.mean + person.lend * (practiceOf(lent) - practiceOf(outlook.lentNow));
+/** Log-odds on a day: strength as estimated today includes what is transferred today; the difference is what changes. */
+export function transferMean(person: Person, baseline: TechniqueBaseline, transferred: number): number {
+  return baseline.state.mean + person.transfer * (practiceOf(transferred) - practiceOf(baseline.transferredNow));
 }
 
 /** Chance of an unaided solve in time of an unseen problem of a difficulty. */
-export function chanceOn(person: Person, outlook: TechniqueOutlook, lent: number, difficulty: Difficulty): number {
+export function chanceOn(
+  person: Person,
+  baseline: TechniqueBaseline,
+  transferred: number,
+  difficulty: Difficulty,
+): number {
   return expectedChance({
-    mean: lentMean(person, outlook, lent) - person.harder[difficulty],
-    variance: outlook.state.variance,
+    mean: transferMean(person, baseline, transferred) - person.harder[difficulty],
+    variance: baseline.state.variance,
   });
 }
 
@@ -44,16 +49,16 @@ export function readinessOf(
   person: Person,
   shares: Shares,
   difficulty: Difficulty,
-  outlookOf: (technique: TechniqueId) => TechniqueOutlook,
-  lentTo: (technique: TechniqueId) => number,
+  baselineOf: (technique: TechniqueId) => TechniqueBaseline,
+  transferredTo: (technique: TechniqueId) => number,
 ): ChanceRange {
   let point = 0;
   let variance = 0;
   for (const [technique, share] of shares) {
-    const outlook = outlookOf(technique);
-    const chance = chanceOn(person, outlook, lentTo(technique), difficulty);
+    const baseline = baselineOf(technique);
+    const chance = chanceOn(person, baseline, transferredTo(technique), difficulty);
     point += share * chance;
-    variance += (share * chance * (1 - chance)) ** 2 * outlook.state.variance;
+    variance += (share * chance * (1 - chance)) ** 2 * baseline.state.variance;
   }
   const spread = eightyPercent * Math.sqrt(variance);
   return { point, low: Math.max(point - spread, 0), high: Math.min(point + spread, 1) };

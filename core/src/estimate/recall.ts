@@ -17,20 +17,20 @@ const halfAt = 3;
  * one half (Wickelgren 1974; Wixted & Carpenter 2007 find fractions about it), 1 right after it was worked. The
  * half-life counts so many times.
  */
-export function recallAt(memory: Memory, day: number, times = 1): number {
+export function recallAt(memory: Memory, day: number, halfLifeScale = 1): number {
   const elapsed = day - memory.since;
-  return elapsed <= 0 ? 1 : 1 / Math.sqrt(1 + (halfAt * elapsed) / (memory.halfLife * times));
+  return elapsed <= 0 ? 1 : 1 / Math.sqrt(1 + (halfAt * elapsed) / (memory.halfLife * halfLifeScale));
 }
 
 /** The same memory with its half-life so many times as long. */
-export function scaled({ halfLife, since }: Memory, times: number): Memory {
-  return { halfLife: halfLife * times, since };
+export function scaled({ halfLife, since }: Memory, halfLifeScale: number): Memory {
+  return { halfLife: halfLife * halfLifeScale, since };
 }
 
 /** The memory after a first sitting with this evidence in [0, 1]. */
 export function firstMemory(evidence: number, day: number): Memory {
-  const { least, more } = parameters.firstHalfLife;
-  return { halfLife: least + more * evidence, since: day };
+  const { min, more } = parameters.firstHalfLife;
+  return { halfLife: min + more * evidence, since: day };
 }
 
 /**
@@ -48,10 +48,10 @@ export function reviewedMemory(
   const recall = recallAt(memory, day);
   const { covers, relearns } = teaching[kind];
   const growth = 1 + covers * parameters.spacing * (1 - recall);
-  const [least, most] = parameters.halfLifeRange;
+  const [min, max] = parameters.halfLifeRange;
   const halfLife = Math.min(
-    Math.max(memory.halfLife * Math.exp(evidence * Math.log(growth) + (1 - evidence) * logLoss[kind]), least),
-    most,
+    Math.max(memory.halfLife * Math.exp(evidence * Math.log(growth) + (1 - evidence) * logLoss[kind]), min),
+    max,
   );
   const refreshed = covers * evidence + (isReadUp ? relearns * (1 - evidence) : 0);
   const since = day <= memory.since ? memory.since : memory.since + (day - memory.since) * refreshed;
@@ -72,16 +72,16 @@ function mapKinds(of: (covers: number) => number): Readonly<Record<SittingKind, 
  * The most times by which a review can lengthen a half-life if it succeeds as often as it is expected to: where recall
  * is high little is gained, and where it is low failure is likely.
  */
-export function mostGrowth(kind: SittingKind): number {
+export function maxGrowth(kind: SittingKind): number {
   const { covers } = teaching[kind];
-  let most = 0;
+  let max = 0;
   for (let step = 0; step <= growthSteps; step++) {
     const recall = step / growthSteps;
     const growth = Math.log(1 + covers * parameters.spacing * (1 - recall));
-    most = Math.max(most, recall * growth + (1 - recall) * logLoss[kind]);
+    max = Math.max(max, recall * growth + (1 - recall) * logLoss[kind]);
   }
   // The curve is flat at its top; the step is small against this.
-  return Math.exp(most) * 1.0005;
+  return Math.exp(max) * 1.0005;
 }
 
 const growthSteps = 400;

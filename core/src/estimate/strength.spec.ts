@@ -69,10 +69,10 @@ describe('strength', () => {
     };
     const own = learned(true).person();
     const common = learned(false).person();
-    expect(common).toEqual({ lend: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1, resolving: 0.35 });
+    expect(common).toEqual({ transfer: 0.9, harder: { easy: -1, medium: 0, hard: 1.2 }, memory: 1, resolving: 0.35 });
     expect(own.harder.hard).toBeGreaterThan(common.harder.hard + 0.2);
     expect(own.harder.easy).toBeGreaterThan(common.harder.easy + 0.1);
-    expect(own.lend).toBeLessThan(common.lend);
+    expect(own.transfer).toBeLessThan(common.transfer);
   });
 
   it('learns that somebody forgets more slowly', () => {
@@ -134,7 +134,7 @@ describe('strength', () => {
     const { mean, variance } = model.strengthOf('heap', 5, 400);
     expect(Number.isFinite(mean)).toBeTrue();
     expect(variance).toBeGreaterThan(0);
-    expect(model.person().lend).toBeGreaterThanOrEqual(0.1);
+    expect(model.person().transfer).toBeGreaterThanOrEqual(0.1);
   });
 
   it('splits credit with the main technique first', () => {

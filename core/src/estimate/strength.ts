@@ -20,8 +20,8 @@ export interface Credit {
 
 /** What is the same for all of a person's problems. */
 export interface Person {
-  /** Log-odds that practice lends to a technique for every unit of `practiceOf`. */
-  readonly lend: number;
+  /** Log-odds that practice transfers to a technique for every unit of `practiceOf`. */
+  readonly transfer: number;
   /** How much harder than medium, in log-odds. */
   readonly harder: Readonly<Record<Difficulty, number>>;
   /** Times that half-lives are as long as the population's. */
@@ -63,11 +63,11 @@ interface Expectation {
 }
 
 /** The person's own quantities by their place in the state. */
-const [level, lend, easy, hard, memory, pace, quicker, resolving] = [0, 1, 2, 3, 4, 5, 6, 7] as const;
+const [level, transfer, easy, hard, memory, pace, quicker, resolving] = [0, 1, 2, 3, 4, 5, 6, 7] as const;
 const size = 8;
 
 /**
- * Strength of every technique on the log-odds scale: what the person brings (level, what practice lends, how much easy
+ * Strength of every technique on the log-odds scale: what the person brings (level, what practice transfers, how much easy
  * and hard problems differ), the family's distance from it, the technique's distance from its family. Techniques with
  * little practice so borrow from their family and from the person (partial pooling). All are Gaussian; a sitting moves
  * them by one step of an extended Kalman filter for a chance (Glickman 1999; Fahrmeir 1992). The person's quantities are
@@ -90,7 +90,7 @@ export class StrengthModel {
     const { difficulty } = parameters;
     this.mean.set([
       parameters.priorMean,
-      personParameters.lend.mean,
+      personParameters.transfer.mean,
       difficulty.easy,
       difficulty.hard,
       0,
@@ -102,17 +102,17 @@ export class StrengthModel {
     this.covariance[at(pace, pace)] = paceParameters.atNone.deviation ** 2;
     this.covariance[at(quicker, quicker)] = paceParameters.byChance.deviation ** 2;
     if (!learnsPerson) return;
-    this.covariance[at(lend, lend)] = personParameters.lend.deviation ** 2;
+    this.covariance[at(transfer, transfer)] = personParameters.transfer.deviation ** 2;
     for (const place of [easy, hard]) this.covariance[at(place, place)] = personParameters.difficulty.deviation ** 2;
     this.covariance[at(memory, memory)] = personParameters.memory.deviation ** 2;
     this.covariance[at(resolving, resolving)] = personParameters.resolving.deviation ** 2;
   }
 
-  /** Takes in what a sitting showed; days must not go backwards. Gives the chance that was foreseen for it. */
+  /** Takes in what a sitting showed; days must not go backwards. Gives the chance that was predicted for it. */
   observe(coming: Coming, shown: Shown): number {
-    const foreseen = this.takeEvidence(coming, shown);
+    const predicted = this.takeEvidence(coming, shown);
     if (shown.pace !== null) this.takePace(coming, shown.pace);
-    return foreseen;
+    return predicted;
   }
 
   /** Lowers a technique, now at `after`, so that its expected chance is not above that `before`. */
@@ -146,14 +146,14 @@ export class StrengthModel {
   }
 
   private readPerson(): Person {
-    const [, lends = 0, easier = 0, harder = 0, remembers = 0, , , resolves = 0] = this.mean;
-    const [least, most] = personParameters.memory.range;
-    const [leastResolving, mostResolving] = personParameters.resolving.range;
+    const [, transfers = 0, easier = 0, harder = 0, remembers = 0, , , resolves = 0] = this.mean;
+    const [min, max] = personParameters.memory.range;
+    const [minResolving, maxResolving] = personParameters.resolving.range;
     return {
-      lend: lends,
+      transfer: transfers,
       harder: { easy: easier, medium: 0, hard: harder },
-      memory: Math.min(Math.max(Math.exp(remembers), least), most),
-      resolving: Math.min(Math.max(resolves, leastResolving), mostResolving),
+      memory: Math.min(Math.max(Math.exp(remembers), min), max),
+      resolving: Math.min(Math.max(resolves, minResolving), maxResolving),
     };
   }
 
@@ -161,10 +161,11 @@ export class StrengthModel {
   private personAt(practised: number): Gaussian {
     const { mean, covariance } = this;
     return {
-      mean: entry(mean, level) + practised * entry(mean, lend),
+      mean: entry(mean, level) + practised * entry(mean, transfer),
       variance:
         entry(covariance, at(level, level)) +
-        practised * (2 * entry(covariance, at(level, lend)) + practised * entry(covariance, at(lend, lend))),
+        practised *
+          (2 * entry(covariance, at(level, transfer)) + practised * entry(covariance, at(transfer, transfer))),
     };
   }
 
@@ -186,14 +187,14 @@ export class StrengthModel {
 
   /** The logarithm of the pace is expected to change with the chance, by how much is learned for the person. */
   private takePace(coming: Coming, seen: number): void {
-    const { least, noise } = paceParameters;
+    const { min, noise } = paceParameters;
     const parts = this.partsOf(coming);
     const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming, parts));
     const byChance = this.mean[quicker] ?? 0;
     const slopes = this.slopesOf(coming, byStrength * byChance, byMemory * byChance);
     slopes[pace] = 1;
     slopes[quicker] = chance;
-    const surprise = Math.log(Math.max(seen, least)) - (this.mean[pace] ?? 0) - byChance * chance;
+    const surprise = Math.log(Math.max(seen, min)) - (this.mean[pace] ?? 0) - byChance * chance;
     this.correct(coming.day, parts, slopes, byStrength * byChance, surprise, noise ** 2 / informativeness[coming.kind]);
   }
 
@@ -255,7 +256,7 @@ export class StrengthModel {
   private slopesOf(coming: Coming, byStrength: number, byMemory: number): number[] {
     const slopes = this.features(coming).map((it) => it * byStrength);
     slopes[memory] = byMemory;
-    slopes[resolving] = byStrength * (this.mean[lend] ?? 0) * coming.practised.byResolving;
+    slopes[resolving] = byStrength * (this.mean[transfer] ?? 0) * coming.practised.byResolving;
     return slopes;
   }
 
@@ -279,7 +280,7 @@ export class StrengthModel {
         this.covariance[place] = entry(this.covariance, place) - (part * entry(together, column)) / variance;
       }
     });
-    this.mean[lend] = Math.max(this.mean[lend] ?? 0, personParameters.lend.least);
+    this.mean[transfer] = Math.max(this.mean[transfer] ?? 0, personParameters.transfer.min);
     this.mean[quicker] = Math.min(this.mean[quicker] ?? 0, 0);
   }
 

@@ -68,15 +68,15 @@ export class Moves {
   }
 
   take(sittingId: Move['sittingId'], change: number): void {
-    const least = this.kept.at(-1);
-    if (this.kept.length >= mostMoves && Math.abs(least?.change ?? 0) >= Math.abs(change)) return;
+    const min = this.kept.at(-1);
+    if (this.kept.length >= maxMoves && Math.abs(min?.change ?? 0) >= Math.abs(change)) return;
     this.kept = [...this.kept, { sittingId, change }]
       .sort((a, b) => Math.abs(b.change) - Math.abs(a.change))
-      .slice(0, mostMoves);
+      .slice(0, maxMoves);
   }
 }
 
-const mostMoves = 8;
+const maxMoves = 8;
 
 function median(values: readonly number[]): number | null {
   if (values.length === 0) return null;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { sittingKinds } from '../model/sitting';
-import { type Work, type Worked, isFullKind, lentOn, thereOn, untouched, workedAfter } from './worked';
+import { type Work, type Worked, isFullKind, transferredOn, thereOn, untouched, workedAfter } from './worked';
 
 const usual = { memory: 1, resolving: 0.5 };
 const solve = (day: number, part: Partial<Work> = {}): Work => ({
@@ -18,15 +18,15 @@ const after = (...work: Work[]): Worked => work.reduce((worked, it) => workedAft
 describe('what is left of the work at a problem', () => {
   it('is nothing where it was given up, some where the answer was read, all once it was solved', () => {
     expect(after(givenUp(0))).toEqual(untouched);
-    expect(lentOn(after(givenUp(0)), 0, usual)).toBe(0);
-    expect(lentOn(after(read(0)), 0, usual)).toBeCloseTo(0.3, 10);
-    expect(lentOn(after(solve(0)), 0, usual)).toBeCloseTo(1, 10);
+    expect(transferredOn(after(givenUp(0)), 0, usual)).toBe(0);
+    expect(transferredOn(after(read(0)), 0, usual)).toBeCloseTo(0.3, 10);
+    expect(transferredOn(after(solve(0)), 0, usual)).toBeCloseTo(1, 10);
   });
 
   it('is as much where it was failed, read and then solved, and more than where it was solved at once', () => {
     const rebuilt = after(givenUp(0), read(1), solve(4, { kind: 'rebuild' }));
     expect(rebuilt.quality).toBe(1);
-    expect(lentOn(rebuilt, 4, usual)).toBeGreaterThan(lentOn(after(solve(4)), 4, usual));
+    expect(transferredOn(rebuilt, 4, usual)).toBeGreaterThan(transferredOn(after(solve(4)), 4, usual));
   });
 
   it('grows by working out what was half forgotten, not by repeating what is fresh in mind', () => {
@@ -56,12 +56,12 @@ describe('what is left of the work at a problem', () => {
         let [worked, day] = [untouched, 0];
         for (const { gap, ...it } of all) {
           day += gap;
-          const before = lentOn(worked, day, usual);
+          const before = transferredOn(worked, day, usual);
           worked = workedAfter(worked, { ...it, isAnswerKnown: it.isOwn, day });
-          const lent = lentOn(worked, day, usual);
-          expect(Number.isFinite(lent)).toBeTrue();
+          const transferred = transferredOn(worked, day, usual);
+          expect(Number.isFinite(transferred)).toBeTrue();
           const isSolve = it.isOwn && isFullKind(it.kind) && it.evidence > 0.9;
-          if (isSolve) expect(lent).toBeGreaterThanOrEqual(before - 1e-9);
+          if (isSolve) expect(transferred).toBeGreaterThanOrEqual(before - 1e-9);
         }
       }),
       { numRuns: 200 },

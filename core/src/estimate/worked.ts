@@ -40,10 +40,10 @@ export function isFullKind(kind: SittingKind): boolean {
 }
 
 /**
- * What a problem lends to unseen ones of its technique on a day: part of it for good, the rest as far as its solution is
+ * What a problem transfers to unseen ones of its technique on a day: part of it for good, the rest as far as its solution is
  * recalled, and more where it was worked out again after it had been half forgotten.
  */
-export function lentOn(worked: Worked, day: number, way: WayOfLearning): number {
+export function transferredOn(worked: Worked, day: number, way: WayOfLearning): number {
   return (worked.quality + way.resolving * worked.again) * thereOn(worked, day, way);
 }
 
@@ -55,16 +55,20 @@ export function thereOn({ memory }: Pick<Worked, 'memory'>, day: number, way: Wa
 const { kept, quality: qualities } = transferParameters;
 
 /** What is left after a further sitting. */
-export function workedAfter(before: Worked, { kind, evidence, isOwn, isAnswerKnown, day }: Work, times = 1): Worked {
+export function workedAfter(
+  before: Worked,
+  { kind, evidence, isOwn, isAnswerKnown, day }: Work,
+  halfLifeScale = 1,
+): Worked {
   const { covers } = teaching[kind];
   const isFull = isFullKind(kind);
   const reached = !isFull || !isAnswerKnown ? 0 : isOwn ? qualities.own : qualities.read;
   const quality = Math.max(before.quality, reached);
   if (!before.memory) return { ...before, quality, memory: isAnswerKnown ? firstMemory(evidence, day) : null };
-  const forgotten = 1 - recallAt(before.memory, day, times);
-  const memory = reviewedMemory(scaled(before.memory, times), kind, evidence, day, isAnswerKnown);
+  const forgotten = 1 - recallAt(before.memory, day, halfLifeScale);
+  const memory = reviewedMemory(scaled(before.memory, halfLifeScale), kind, evidence, day, isAnswerKnown);
   return {
-    memory: scaled(memory, 1 / times),
+    memory: scaled(memory, 1 / halfLifeScale),
     quality,
     again: before.again + (isOwn ? covers * forgotten : 0),
   };

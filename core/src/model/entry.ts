@@ -308,7 +308,7 @@ export function emptyEntry<K extends EntryKind>(
   return EntrySchema.parse({ ...blank, id, revision: id, problemId, kind, ...part }) as EntryOf<K>;
 }
 
-const plumbing = new Set([
+const metadata = new Set([
   'id',
   'revision',
   'deleted',
@@ -322,7 +322,7 @@ const plumbing = new Set([
 
 /** Whether a person has put anything into an entry. */
 export function isFilled(entry: Entry): boolean {
-  return Object.entries(entry).some(([name, value]) => !plumbing.has(name) && holdsSomething(value));
+  return Object.entries(entry).some(([name, value]) => !metadata.has(name) && holdsSomething(value));
 }
 
 function holdsSomething(value: unknown): boolean {

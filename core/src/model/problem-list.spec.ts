@@ -1,6 +1,6 @@
 import { makeList, makeLog, makeProblem, makeSitting } from '../testing/make';
 import { byProblem } from './log';
-import { listedProblems, mostListed, problemState, withListed } from './problem-list';
+import { listedProblems, maxListed, problemState, withListed } from './problem-list';
 
 describe('a list of problems for later', () => {
   const [first, second, third] = [makeProblem(), makeProblem(), makeProblem()];
@@ -50,7 +50,7 @@ describe('a list of problems for later', () => {
   it('takes a problem once, behind the others, and no more than it holds', () => {
     const list = makeList([first, second]);
     expect(withListed(list, [third.id, first.id]).problems).toEqual([first.id, second.id, third.id]);
-    const full = makeList(Array.from({ length: mostListed }, () => makeProblem()));
+    const full = makeList(Array.from({ length: maxListed }, () => makeProblem()));
     expect(withListed(full, full.problems)).toEqual(full);
     expect(() => withListed(full, [third.id])).toThrowError(RangeError);
   });

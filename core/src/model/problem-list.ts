@@ -6,19 +6,19 @@ import type { Sitting } from './sitting';
 import { DaySchema, InstantSchema } from './time';
 
 /** Problems that one list holds at most. */
-export const mostListed = 500;
+export const maxListed = 500;
 
 /** Characters of a list's title. */
-export const mostListTitle = 120;
+export const maxListTitle = 120;
 
 /** A row of problems kept for later: what a contest, a course or a partner sets, or what one wants to work through. */
 export const ProblemListSchema = z.strictObject({
   ...recordShape,
-  title: line(mostListTitle),
+  title: line(maxListTitle),
   /** The last day for it, that day included; null where there is none. */
   until: orNull(DaySchema),
   /** In the order in which they are to be worked. */
-  problems: listOf(IdSchema, mostListed),
+  problems: listOf(IdSchema, maxListed),
   createdAt: InstantSchema,
 });
 export type ProblemList = z.infer<typeof ProblemListSchema>;
@@ -63,11 +63,11 @@ const never = '9999-12-31';
 
 /**
  * A list with more problems behind those that it has. One that is on it already keeps its place.
- * @throws RangeError where that makes more than `mostListed`.
+ * @throws RangeError where that makes more than `maxListed`.
  */
 export function withListed(list: ProblemList, added: readonly ProblemId[]): ProblemList {
   const problems = [...new Set([...list.problems, ...added])];
-  if (problems.length > mostListed) throw new RangeError(`A list holds ${mostListed} problems at most.`);
+  if (problems.length > maxListed) throw new RangeError(`A list holds ${maxListed} problems at most.`);
   return { ...list, problems };
 }
 

@@ -18,12 +18,12 @@ export type CostPair = z.infer<typeof CostPairSchema>;
 export const noCost: CostPair = { time: null, space: null };
 
 /** Characters of a title. */
-export const mostTitle = 300;
+export const maxTitle = 300;
 
 /** One exercise, with everything known about it. */
 export const ProblemSchema = z.strictObject({
   ...recordShape,
-  title: line(mostTitle),
+  title: line(maxTitle),
   /** Stated difficulty; the felt one belongs to a sitting. */
   difficulty: orNull(DifficultySchema),
   /** The main technique first, further ones beside it. */

@@ -93,7 +93,7 @@ export function isReviewKind(kind: SittingKind): kind is ReviewKind {
   return (reviewKinds as readonly string[]).includes(kind);
 }
 
-/** `count` attempts of which only the number is known, but for the last one of a solved sitting. */
+/** `count` attempts where only the number is known, but for the last one of a solved sitting. */
 export function attemptsFrom(count: number, result: Result): Attempt[] {
   return Array.from({ length: count }, (_, index): Attempt => {
     const isLast = index === count - 1;

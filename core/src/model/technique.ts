@@ -12,13 +12,13 @@ export const TechniqueIdSchema = z
 export type TechniqueId = z.infer<typeof TechniqueIdSchema>;
 
 /** Characters of the name of a technique. */
-export const mostName = 80;
+export const maxName = 80;
 
 /** A pattern that solves problems, with what points to it and what goes wrong with it. */
 export const TechniqueSchema = z.strictObject({
   ...recordShape,
   id: TechniqueIdSchema,
-  name: line(mostName),
+  name: line(maxName),
   /** Related techniques share a family and lend each other evidence. */
   family: line(60),
   aliases: listOf(line(60)),

@@ -155,13 +155,13 @@ describe('a plan that a coach would sign', () => {
     const { days } = plan(
       makeLog({ ...practised(), interviews: both, settings: { ...defaultSettings, week: everyDay(90) } }),
     );
-    for (const [day, most] of [
+    for (const [day, max] of [
       [7, 30],
       [8, 20],
       [29, 30],
       [30, 20],
     ] as const) {
-      expect(days[day]?.minutes).toBeLessThanOrEqual(most);
+      expect(days[day]?.minutes).toBeLessThanOrEqual(max);
       const asked = day < 9 ? ['heap'] : ['greedy', 'trie'];
       for (const { technique, kind } of days[day]?.items ?? []) {
         expect(asked).toContain(technique ?? '');

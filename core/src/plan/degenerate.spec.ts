@@ -71,10 +71,10 @@ const plannerFor = (log: Log, asOf = now, zone = 'UTC'): Planner =>
 
 function check(log: Log, planner: Planner): void {
   const { plan } = planner;
-  const { reached, most } = planner.standing();
+  const { reached, max } = planner.optimalityGap();
   const numbers = [
     reached,
-    most ?? 0,
+    max ?? 0,
     ...plan.readiness.flatMap((it) => [it.now, it.ifKept, it.ifDropped, it.range.low, it.range.high]),
     ...plan.curve.flatMap((it) => [it.ifKept, it.ifDropped]),
     ...plan.days.flatMap(({ items }) => items.flatMap((it) => [it.minutes, it.reasons.gainPerMinute])),
@@ -87,7 +87,7 @@ function check(log: Log, planner: Planner): void {
   for (const { minutes, budget, done } of plan.days)
     expect(minutes).toBeLessThanOrEqual(Math.max(Math.round(budget * 1.1) - done, 0));
   expect(new Set(plan.days.map(({ date }) => date)).size).toBe(plan.days.length);
-  for (const item of planner.weigh(plan.days[0]?.date ?? '')?.nearest ?? [])
+  for (const item of planner.alternatives(plan.days[0]?.date ?? '')?.nearest ?? [])
     expect(Number.isFinite(item.gainPerMinute)).toBeTrue();
   for (const { strength } of estimatesFor(log).techniques.values())
     expect(strength.low > 0 && strength.high < 1 && strength.low <= strength.point).toBeTrue();
@@ -105,11 +105,11 @@ describe('a log out of the ordinary gets a sound plan', () => {
     const log = makeLog({ problems, sittings, interviews: [makeInterview(30, { mix: { heap: 1 } })] });
     const planner = plannerFor(log);
     check(log, planner);
-    const { reached, most } = planner.standing();
-    expect(most).toBeGreaterThanOrEqual(reached);
-    expect(most).toBeLessThan(1);
+    const { reached, max } = planner.optimalityGap();
+    expect(max).toBeGreaterThanOrEqual(reached);
+    expect(max).toBeLessThan(1);
     // Nothing is worth its minutes any more: every day has enough.
-    expect(most).toBeLessThan(0.01);
+    expect(max).toBeLessThan(0.01);
     expect(planner.plan.days.every(({ items }) => items.length === 0)).toBeTrue();
   });
 

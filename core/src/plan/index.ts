@@ -1,11 +1,11 @@
-export type * from './bound/bound';
+export type * from './bound/optimality-gap';
 export * from './explain/forecast';
 export * from './explain/new-problem';
 export * from './explain/reason-sentence';
 export * from './explain/remarks';
 export * from './explain/rereading';
-export * from './explain/weigh';
-export * from './explain/weigh-sentence';
+export * from './explain/alternatives';
+export * from './explain/alternative-sentence';
 export * from './explain/what-if';
 export * from './inputs';
 export * from './model/horizon';

@@ -5,7 +5,7 @@ export const planParameters = {
   /** Days planned where there is no interview. */
   rollingDays: 30,
   /** No plan reaches further than this. */
-  mostDays: 180,
+  maxDays: 180,
   /**
    * Somebody may stop early: readiness counts as it would be on the day of the interview if nothing were done from this
    * share of the days on, with these weights.
@@ -37,7 +37,7 @@ export const planParameters = {
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
   /** Readiness for a minute below which something is not worth planning: the day has enough. */
-  leastGainPerMinute: 3e-6,
+  minGainPerMinute: 3e-6,
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
   /** One new problem a day for so many minutes of it, and at least one. */
@@ -48,12 +48,12 @@ export const planParameters = {
    * How long a kind of sitting takes against its target where it was solved: from this many on, of the last so many,
    * within a range; found among the last so many sittings of all kinds.
    */
-  pace: { least: 5, counted: 40, lookedAt: 400, range: [0.5, 1.3] },
+  pace: { min: 5, counted: 40, lookedAt: 400, range: [0.5, 1.3] },
   /** Share of the target for a rebuild where the person's own pace is not known, at least where it was never solved, and for anything new. */
   rebuildPace: 0.8,
-  leastPace: { unsolved: 0.8, fresh: 0.6 },
+  minPace: { unsolved: 0.8, fresh: 0.6 },
   /** No plan considers more fresh slots than this. */
-  freshAtMost: 150,
+  maxFresh: 150,
   /** A technique with a smaller share of every interview gets no fresh slot. */
   freshShare: 0.02,
   /**
@@ -70,7 +70,7 @@ export const planParameters = {
     cap: 7,
     reviews: 5,
     within: 30,
-    most: 8,
+    max: 8,
     rest: 21,
   },
   /** Failed problems have a claim: days after the failure, and the share of a week's minutes that goes to claims at most. */
@@ -81,7 +81,7 @@ export const planParameters = {
    * A Twist: strength at most so far below the goal, in the last share of the days to an interview and at least so many;
    * one of a technique in so many days, and all of them together at most a share of the minutes of those days.
    */
-  twists: { near: 0.15, share: 1 / 3, least: 10, apart: 14, shareOfMinutes: 0.1 },
+  twists: { near: 0.15, share: 1 / 3, min: 10, apart: 14, shareOfMinutes: 0.1 },
   /** Days within which two techniques that were mixed up are told apart, and minutes of each Spot at most. */
   mixUpDays: 3,
   /** Extra worth of a fresh problem for what it tells about the technique, per unit of variance. */
@@ -97,7 +97,7 @@ export const planParameters = {
   /** The same where an earlier plan is followed, beside the days where it stood there. */
   triedAgain: { allDays: 7, step: 10 },
   /** Candidates looked at closely: this many at least, and one for so many minutes of the plan. */
-  promising: { least: 100, minutesEach: 25 },
+  promising: { min: 100, minutesEach: 25 },
 } as const;
 
 export const plannedReviewKinds = ['spot', 'sketch', 'rebuild'] as const satisfies PlannedKind[];

@@ -1,14 +1,14 @@
 import { recallAt } from '../estimate/recall';
-import { type Worked, lentOn, untouched } from '../estimate/worked';
+import { type Worked, transferredOn, untouched } from '../estimate/worked';
 import { estimatesFor, makeInterview, makeLog, newId, now } from '../testing/make';
 import { Calendar, type GivenDay } from './search/calendar';
-import { type Candidate, lentAtTargets, triedDays, withPlacement, workedUntil } from './model/candidate';
+import { type Candidate, transferredAtTargets, triedDays, withPlacement, workedUntil } from './model/candidate';
 import { type Target, comingInterviews, horizonDays, targetsOf } from './model/horizon';
-import { Outlook } from './model/outlook';
+import { MarginalGains } from './model/marginal-gains';
 import type { PlanItem, Reasons } from './plan';
 import { reasonSentence } from './explain/reason-sentence';
 import { unspaced } from './model/spacing';
-import { trackOf } from './model/track';
+import { stateWithoutPlacements } from './model/candidate-state';
 
 const target = (day: number, part: Partial<Target> = {}): Target => ({
   interviewId: newId(),
@@ -29,7 +29,7 @@ describe('candidates', () => {
 
   it('lend at a target by what is placed before it, and nothing after', () => {
     const early = target(20, { until: 10 });
-    const [before, after] = lentAtTargets(worked, [rebuild(12)], [early, target(20)], way);
+    const [before, after] = transferredAtTargets(worked, [rebuild(12)], [early, target(20)], way);
     expect(before).toBeCloseTo(0.5 + 0.5 / Math.sqrt(1 + (3 * 20.5) / 8), 10);
     // By hand: recall 0.4264 on day 12, half-life 8.807 and forgetting from day 11.31 after it.
     expect(after).toBeCloseTo(0.5 + 0.5 / Math.sqrt(1 + (3 * (20.5 - 11.3117)) / 8.807), 3);
@@ -37,7 +37,7 @@ describe('candidates', () => {
 
   it('lend half of what they teach for good, the rest as far as it is recalled, and more where it was worked out again', () => {
     const at = (part: Partial<Worked>, resolving = 0): number =>
-      lentOn({ ...worked, ...part }, 8, { memory: 1, resolving });
+      transferredOn({ ...worked, ...part }, 8, { memory: 1, resolving });
     expect(at({ memory: null })).toBe(0.5);
     expect(at({})).toBeCloseTo(0.75, 10);
     expect(at({ quality: 0.3 })).toBeCloseTo(0.225, 10);
@@ -53,9 +53,9 @@ describe('candidates', () => {
   it('trying a placement gives the same as placing it, wherever it falls', () => {
     const targets = [target(25, { until: 9 }), target(25)];
     for (const day of [2, 5, 8, 14, 30]) {
-      const placed = lentAtTargets(worked, withPlacement([rebuild(6), rebuild(12)], rebuild(day)), targets, way);
+      const placed = transferredAtTargets(worked, withPlacement([rebuild(6), rebuild(12)], rebuild(day)), targets, way);
       const all = [rebuild(6), rebuild(12), rebuild(day)].sort((one, other) => one.day - other.day);
-      expect(lentAtTargets(worked, all, targets, way))
+      expect(transferredAtTargets(worked, all, targets, way))
         .withContext(String(day))
         .toEqual(placed);
     }
@@ -63,10 +63,9 @@ describe('candidates', () => {
 
   it('a fresh problem is remembered from the day it is worked, and what was never solved before that not at all', () => {
     const fresh = { day: 4, kind: 'fresh' as const, minutes: 25 };
-    expect(lentAtTargets(untouched, [fresh], [target(9, { until: 3 }), target(9)], way).map((it) => it > 0)).toEqual([
-      false,
-      true,
-    ]);
+    expect(
+      transferredAtTargets(untouched, [fresh], [target(9, { until: 3 }), target(9)], way).map((it) => it > 0),
+    ).toEqual([false, true]);
     expect(workedUntil(untouched, [fresh], way, 3).memory).toBeNull();
     const { memory } = workedUntil(untouched, [rebuild(2)], way);
     expect(memory && recallAt(memory, 2)).toBe(1);
@@ -104,18 +103,18 @@ describe('the calendar', () => {
     spacing: unspaced,
     notBefore: 0,
     bonus: 1,
-    most: 1,
+    max: 1,
     successor: null,
   };
 
   const given = (...budgets: number[]): GivenDay[] =>
     budgets.map((budget) => ({ budget, done: 0, fresh: 0, hadInterview: false }));
-  const track = trackOf(candidate, [], way);
+  const state = stateWithoutPlacements(candidate, [], way);
   const light = { kind: 'sketch' as const, minutes: 9 };
 
   it('holds a tenth more than the minutes of a day, and keeps count of techniques and fresh slots', () => {
     const calendar = new Calendar(given(30, 30, 30), []);
-    calendar.place(track, { day: 1, kind: 'fresh', minutes: 25 }, false);
+    calendar.place(state, { day: 1, kind: 'fresh', minutes: 25 }, false);
     expect([calendar.leftOn(1), calendar.freshOn(1), calendar.hasTechnique(1, 'heap'), calendar.totalLeft()]).toEqual([
       8,
       1,
@@ -132,17 +131,17 @@ describe('the calendar', () => {
 
   it('takes what was done off the day, and counts new problems that were begun on it', () => {
     const calendar = new Calendar([{ budget: 60, done: 40, fresh: 1, hadInterview: false }], []);
-    expect([calendar.leftOn(0), calendar.freshOn(0), calendar.freshMostOn(0)]).toEqual([26, 1, 2]);
+    expect([calendar.leftOn(0), calendar.freshOn(0), calendar.maxFreshOn(0)]).toEqual([26, 1, 2]);
   });
 
   it('lets what is longer than a day go on the next one, and gives both back when it is taken out', () => {
     const calendar = new Calendar(given(20, 20, 0, 20), []);
     const long = { day: 1, kind: 'rebuild' as const, minutes: 32 };
     expect([calendar.hasRoom(0, 23), calendar.hasRoom(0, 60), calendar.hasRoom(3, 23)]).toEqual([true, false, false]);
-    calendar.place(track, long, false);
+    calendar.place(state, long, false);
     expect([1, 2, 3].map((day) => calendar.leftOn(day))).toEqual([0, 0, 12]);
     expect(calendar.itemsOn(1)[0]).toEqual(jasmine.objectContaining({ minutesThen: 22, goesOn: 3 }));
-    calendar.remove(track, long);
+    calendar.remove(state, long);
     expect([1, 2, 3].map((day) => calendar.leftOn(day))).toEqual([22, 0, 22]);
   });
 
@@ -157,7 +156,7 @@ describe('the calendar', () => {
 });
 
 describe('the horizon', () => {
-  it('has the interviews to come, next first, with importances that sum to one', () => {
+  it('has the future interviews, next first, with importances that sum to one', () => {
     const [far, near] = [makeInterview(20, { importance: 3 }), makeInterview(5, { importance: 1 })];
     const interviews = [far, near, makeInterview(-2), makeInterview(9, { status: 'cancelled' })];
     expect(comingInterviews(interviews, now)).toEqual([near, far]);
@@ -195,14 +194,14 @@ describe('the horizon', () => {
 
 describe('the outlook', () => {
   it('values a unit of recall less the more is remembered already, and nothing where it is not asked', () => {
-    const outlook = new Outlook(estimatesFor(makeLog()), [target(10)], 0.01);
-    const [first] = outlook.worth('heap');
-    const version = outlook.version('heap');
-    outlook.add('heap', [], [3], 1);
-    expect(outlook.version('heap')).toBeGreaterThan(version);
-    expect(outlook.worth('heap')[0]).toBeLessThan((first ?? 0) / 2);
-    expect(outlook.worth('greedy')[0]).toBe(0);
-    expect(outlook.worth(null)[0]).toBeGreaterThan(0);
+    const marginalGains = new MarginalGains(estimatesFor(makeLog()), [target(10)], 0.01);
+    const [first] = marginalGains.worth('heap');
+    const version = marginalGains.version('heap');
+    marginalGains.add('heap', [], [3], 1);
+    expect(marginalGains.version('heap')).toBeGreaterThan(version);
+    expect(marginalGains.worth('heap')[0]).toBeLessThan((first ?? 0) / 2);
+    expect(marginalGains.worth('greedy')[0]).toBe(0);
+    expect(marginalGains.worth(null)[0]).toBeGreaterThan(0);
   });
 });
 

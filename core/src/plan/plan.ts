@@ -63,7 +63,7 @@ export interface PlanItem {
   /** What is longer than the day goes on then; or was begun before. */
   readonly goesOn: { readonly date: Day; readonly minutes: number } | null;
   readonly begun: Day | null;
-  /** For a review of a problem that is itself still to come: the day on which that is planned. */
+  /** For a review of a problem that is itself planned: the day on which that is planned. */
   readonly freshOn: Day | null;
   /** For a Twist: how the problem is changed. */
   readonly twist: string | null;

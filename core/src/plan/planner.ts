@@ -1,12 +1,12 @@
-import { type TechniqueOutlook, readinessOf } from '../estimate/readiness';
-import { lentOn } from '../estimate/worked';
+import { type TechniqueBaseline, readinessOf } from '../estimate/readiness';
+import { transferredOn } from '../estimate/worked';
 import { type Choice, targetKey } from '../model/choice';
 import type { ProblemId } from '../model/problem';
 import { minutesOn } from '../model/settings';
 import type { Sitting } from '../model/sitting';
 import type { TechniqueId } from '../model/technique';
 import { type Day, dayOf } from '../model/time';
-import { type Standing, standingOf } from './bound/bound';
+import { type OptimalityGap, optimalityGapOf } from './bound/optimality-gap';
 import { Calendar, type GivenDay, type Placed } from './search/calendar';
 import { CandidateMaker } from './model/candidate-maker';
 import { changesBetween, missedIn } from './explain/changes';
@@ -16,15 +16,15 @@ import { type Filling, PreviousPlan, type Supply, fill } from './search/filling'
 import { type Gain, gainsInOrder } from './model/gains';
 import { type Target, horizonDays, targetsOf } from './model/horizon';
 import { needsOf } from './model/needs';
-import { Outlook } from './model/outlook';
+import { MarginalGains } from './model/marginal-gains';
 import { planParameters } from './parameters';
 import type { Plan, PlanDay, PlanInput, PlanItem } from './plan';
 import { Promising } from './search/promising';
 import { reasonsFor } from './explain/reasons';
 import { Schedule } from './search/schedule';
-import { type Track, creditsOrNone, trackOf } from './model/track';
+import { type CandidateState, creditsOrNone, stateWithoutPlacements } from './model/candidate-state';
 import { nextTwist } from './model/twists';
-import { type WeighedDay, weighDay } from './explain/weigh';
+import { type DayAlternatives, alternativesOn } from './explain/alternatives';
 
 /**
  * Chooses for each day from today to the last interview what to review how, and where to put fresh problems, so that
@@ -42,11 +42,11 @@ export class Planner {
   private readonly dates: readonly Day[];
   private readonly given: readonly GivenDay[];
   /** All that can be planned, without any placement, and what is worth what then. */
-  private readonly unplanned: readonly Track[];
-  private readonly outlook: Outlook;
+  private readonly unplanned: readonly CandidateState[];
+  private readonly marginalGains: MarginalGains;
   private readonly filling: Filling;
   private readonly needs: readonly TechniqueId[];
-  private known: Standing | null = null;
+  private known: OptimalityGap | null = null;
 
   constructor(private readonly input: PlanInput) {
     const { log, asOf, zone, estimates } = input;
@@ -63,13 +63,15 @@ export class Planner {
     });
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
-    this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) => trackOf(it, this.targets, estimates.person));
-    this.outlook = this.outlookUnplanned();
+    this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) =>
+      stateWithoutPlacements(it, this.targets, estimates.person),
+    );
+    this.marginalGains = this.gainsUnplanned();
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
     const previous = new PreviousPlan(input.previous ?? null, this.dates, missedIn(input));
     this.filling = this.best({
       input,
-      tracks: this.unplanned,
+      states: this.unplanned,
       choices,
       today,
       previous,
@@ -83,19 +85,19 @@ export class Planner {
     return this.filling.schedule;
   }
 
-  get tracks(): readonly Track[] {
-    return this.filling.tracks;
+  get states(): readonly CandidateState[] {
+    return this.filling.states;
   }
 
   /** What the plan adds to doing nothing, and what no plan could exceed; importance-weighted over the targets. */
-  standing(): Standing {
-    return (this.known ??= standingOf(this.tracks, this.schedule));
+  optimalityGap(): OptimalityGap {
+    return (this.known ??= optimalityGapOf(this.states, this.schedule));
   }
 
   /** What else was weighed for a day of the plan, and why it is not there; null for a day that is not in the plan. */
-  weigh(date: Day): WeighedDay | null {
+  alternatives(date: Day): DayAlternatives | null {
     const day = this.dates.indexOf(date);
-    return day < 0 ? null : weighDay(this.tracks, this.schedule, this.dates, day);
+    return day < 0 ? null : alternativesOn(this.states, this.schedule, this.dates, day);
   }
 
   /**
@@ -110,32 +112,38 @@ export class Planner {
     if (isSameDay && previous?.sittings === log.sittings.length - 1) return kept;
     const afresh = fill(supply, this.emptySchedule(), false);
     const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
-    const worthTelling = share * Math.max(afresh.value - this.outlook.value(), 0);
+    const worthTelling = share * Math.max(afresh.value - this.marginalGains.value(), 0);
     return afresh.value > kept.value + worthTelling ? afresh : kept;
   }
 
   private emptySchedule(): Schedule {
     const { targets } = this;
-    return new Schedule(new Calendar(this.given, targets), this.outlook.copy(), targets, this.input.estimates.person);
+    return new Schedule(
+      new Calendar(this.given, targets),
+      this.marginalGains.copy(),
+      targets,
+      this.input.estimates.person,
+    );
   }
 
   /** Nothing is planned yet; what was worked so far counts. */
-  private outlookUnplanned(): Outlook {
+  private gainsUnplanned(): MarginalGains {
     const { estimates, log } = this.input;
-    const outlook = new Outlook(estimates, this.targets, planParameters.untaggedShare, log.settings.goal);
-    for (const { candidate, lent } of this.unplanned) {
-      const now = lentOn(candidate.worked, 0, estimates.person);
-      for (const { technique, share } of creditsOrNone(candidate)) outlook.addBaseline(technique, now, lent, share);
+    const marginalGains = new MarginalGains(estimates, this.targets, planParameters.untaggedShare, log.settings.goal);
+    for (const { candidate, transferred } of this.unplanned) {
+      const now = transferredOn(candidate.worked, 0, estimates.person);
+      for (const { technique, share } of creditsOrNone(candidate))
+        marginalGains.addBaseline(technique, now, transferred, share);
     }
-    return outlook;
+    return marginalGains;
   }
 
   private toPlan(): Plan {
     const { targets, dates, filling } = this;
-    const { outlook } = filling.schedule;
-    const dropped = this.outlook;
+    const { marginalGains } = filling.schedule;
+    const dropped = this.marginalGains;
     const { person } = this.input.estimates;
-    const outlookOf = (technique: TechniqueId): TechniqueOutlook => outlook.outlookOf(technique);
+    const baselineOf = (technique: TechniqueId): TechniqueBaseline => marginalGains.baselineOf(technique);
     const days = this.days();
     return {
       asOf: this.input.asOf,
@@ -143,13 +151,15 @@ export class Planner {
       days,
       readiness: targets.flatMap(({ interviewId, shares, difficulty, isWhole }, index) => {
         if (interviewId === null || !isWhole) return [];
-        const at = (lentTo: (technique: TechniqueId) => number): ReturnType<typeof readinessOf> =>
-          readinessOf(person, shares, difficulty, outlookOf, lentTo);
-        const range = at((id) => outlook.lentAt(id)[index] ?? 0);
-        const ifDropped = at((id) => dropped.lentAt(id)[index] ?? 0).point;
-        return [{ interviewId, now: at((id) => outlookOf(id).lentNow).point, ifKept: range.point, ifDropped, range }];
+        const at = (transferredTo: (technique: TechniqueId) => number): ReturnType<typeof readinessOf> =>
+          readinessOf(person, shares, difficulty, baselineOf, transferredTo);
+        const range = at((id) => marginalGains.transferredAt(id)[index] ?? 0);
+        const ifDropped = at((id) => dropped.transferredAt(id)[index] ?? 0).point;
+        return [
+          { interviewId, now: at((id) => baselineOf(id).transferredNow).point, ifKept: range.point, ifDropped, range },
+        ];
       }),
-      curve: readinessCurve(filling.tracks, targets, dates, person, outlookOf),
+      curve: readinessCurve(filling.states, targets, dates, person, baselineOf),
       unplaced: filling.unplaced,
       changes: changesBetween(this.input, days),
     };
@@ -179,13 +189,13 @@ export class Planner {
 
   /** On its day, and what is left of it on the day on which it goes on, first thing there. */
   private addItem(placed: Placed, date: Day, gain: Gain, items: readonly { item: PlanItem; worth: number }[][]): void {
-    const { track, placement, minutesThen, goesOn } = placed;
+    const { state, placement, minutesThen, goesOn } = placed;
     const { schedule, dates, needs, filling } = this;
     const duty = filling.duties.get(placement) ?? null;
     const reasons = reasonsFor(placed, this.input, { schedule, dates, duty, needs, gain });
-    const { problemId, technique } = track.candidate;
+    const { problemId, technique } = state.candidate;
     const rest = placement.minutes - minutesThen;
-    const [first] = track.placements;
+    const [first] = state.placements;
     const freshOn = problemId === null && placement.kind !== 'fresh' && first ? (dates[first.day] ?? null) : null;
     const twist = placement.kind === 'twist' ? this.twistFor(problemId) : null;
     const item = { problemId, technique, kind: placement.kind, freshOn, twist, reasons };

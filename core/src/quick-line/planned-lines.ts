@@ -3,7 +3,7 @@ import { type PlannedRecords, type QuickMoment, plannedFromDraft } from './quick
 import { type QuickContext, readQuickLine } from './quick-line';
 
 /** Lines that are read at once; more are refused. */
-export const mostPlannedLines = 500;
+export const maxPlannedLines = 500;
 
 /** What the reader must know, with all of the known problems. */
 export interface PlannedContext extends QuickContext {
@@ -30,7 +30,7 @@ export function readPlannedLines(text: string, context: PlannedContext, moment: 
   const seen = new Set<string>();
   return text
     .split(/\r?\n/)
-    .slice(0, mostPlannedLines)
+    .slice(0, maxPlannedLines)
     .flatMap((line, index) => (line.trim() === '' ? [] : [readLine(line.trim(), index + 1, context, moment, seen)]));
 }
 

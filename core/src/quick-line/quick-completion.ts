@@ -20,7 +20,7 @@ export interface CompletionContext extends QuickContext {
   readonly languages: readonly string[];
 }
 
-const mostShown = 8;
+const maxShown = 8;
 
 /** What could complete the token in which the caret stands, best first; at most eight. */
 export function completeQuickLine(line: string, caret: number, context: CompletionContext): Completion[] {
@@ -30,7 +30,7 @@ export function completeQuickLine(line: string, caret: number, context: Completi
   const written = line.slice(token.start, caret);
   return (completeMarked(written, token, context) ?? completeTitle(line, tokens, token, caret, context)).slice(
     0,
-    mostShown,
+    maxShown,
   );
 }
 

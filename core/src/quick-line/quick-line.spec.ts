@@ -77,13 +77,13 @@ describe('the quick line', () => {
     }
   });
 
-  it('explains near misses, doubles and days to come', () => {
+  it('explains near misses, doubles and future days', () => {
     expect(faults('T !edge-cas ')).toEqual([]);
     expect(faults('T !edgecase')).toEqual([jasmine.stringContaining('!edge-case')]);
     expect(faults('T #haep')).toEqual([jasmine.stringContaining('#heap')]);
     expect(faults('T #tree')).toEqual([jasmine.stringContaining('Several techniques begin so')]);
     expect(faults('T 5m 6m')).toEqual([jasmine.stringContaining('twice')]);
-    expect(faults('T @2026-12-01')).toEqual([jasmine.stringContaining('still to come')]);
+    expect(faults('T @2026-12-01')).toEqual([jasmine.stringContaining('in the future')]);
     expect(faults('T O(1) O(1) O(1)')).toEqual([jasmine.stringContaining('third cost')]);
   });
 
@@ -102,9 +102,9 @@ describe('the quick line', () => {
   });
 
   it('gives back every draft that it wrote', () => {
-    const text = (most: number) =>
+    const text = (max: number) =>
       fc
-        .string({ minLength: 1, maxLength: most })
+        .string({ minLength: 1, maxLength: max })
         .map((it) => it.trim().replace(/\s+/g, ' '))
         .filter((it) => it !== '');
     const day = fc

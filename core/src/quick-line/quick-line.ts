@@ -1,8 +1,8 @@
 import { closest } from './closest';
-import { type CostPair, type Difficulty, difficulties, mostTitle, titleKey } from '../model/problem';
+import { type CostPair, type Difficulty, difficulties, maxTitle, titleKey } from '../model/problem';
 import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
 import { type Help, type Result, type Slip, maxAttempts, maxMinutes, slips } from '../model/sitting';
-import { type Technique, type TechniqueId, findTechnique, mostName, techniqueIdFrom } from '../model/technique';
+import { type Technique, type TechniqueId, findTechnique, maxName, techniqueIdFrom } from '../model/technique';
 import { dayFromWord } from './quick-day';
 import { type Day, daysBetween } from '../model/time';
 
@@ -191,7 +191,7 @@ function readTitle(text: string, draft: QuickDraft): Outcome {
   if (plain.isOpen) return { fault: 'This quote is never closed. Add " at its end.' };
   if (plain.text.trim() === '') return { fault: 'There is nothing between these quotes.' };
   const title = draft.title === '' ? plain.text : `${draft.title} ${plain.text}`;
-  if (title.trim().length > mostTitle) return { fault: `A title has at most ${mostTitle} characters.` };
+  if (title.trim().length > maxTitle) return { fault: `A title has at most ${maxTitle} characters.` };
   return { kind: 'title', value: plain.text, draft: { title } };
 }
 
@@ -217,7 +217,7 @@ function readTechnique(body: string, draft: QuickDraft, context: QuickContext): 
       fault: `No technique “${plain.text}”. Did you mean #${near}? To add it as new, write #${quote(plain.text)}.`,
     };
   const name = plain.text.trim();
-  if (name.length > mostName) return { fault: `The name of a technique has at most ${mostName} characters.` };
+  if (name.length > maxName) return { fault: `The name of a technique has at most ${maxName} characters.` };
   return addTechnique(id, name, draft, { [id]: name });
 }
 
@@ -271,7 +271,7 @@ function readDifficulty(body: string, draft: QuickDraft): Outcome {
 function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
   const day = dayFromWord(body.toLowerCase(), today);
   if (day === null) return { fault: `No day “${body}”. Write @yesterday, @mon, @3d or @${today}.` };
-  if (daysBetween(day, today) < 0) return { fault: `${day} is still to come. Log what took place.` };
+  if (daysBetween(day, today) < 0) return { fault: `${day} is in the future. Log what took place.` };
   return draft.day === null ? { kind: 'when', value: day, draft: { day } } : twice('The day');
 }
 

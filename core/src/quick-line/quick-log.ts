@@ -29,7 +29,7 @@ export interface QuickRecords extends PlannedRecords {
   readonly sitting: Sitting;
 }
 
-/** The clock time given to a sitting of which only the day is known. */
+/** The clock time given to a sitting where only the day is known. */
 const unknownClock = '12:00';
 
 /**

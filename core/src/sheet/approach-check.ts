@@ -5,7 +5,7 @@ import { evaluateCost, variablesWithout } from '../cost/evaluate-cost';
 import { type Magnitude, magnitude, product } from '../cost/magnitude';
 import { compareCosts } from '../cost/compare-costs';
 import { normalCost, simplifyingSteps } from '../cost/normal-cost';
-import { raised } from '../cost/raised';
+import { superscript } from '../cost/superscript';
 
 /** What is looked at of an approach. */
 export interface ApproachFacts {
@@ -97,10 +97,9 @@ function brokenConditions(facts: ApproachFacts, bounds: Bounds): ApproachCheck['
       if (slow) return `${slow.name || 'an operation'} takes ${normalCost(slow.time).text}.`;
       if (facts.operations.length > 0) return null;
       // A time in q is that of all operations together.
-      const [all, most] =
-        bounds.sizes['q'] === undefined ? ['An operation takes', '1'] : ['All q operations take', 'q'];
+      const [all, max] = bounds.sizes['q'] === undefined ? ['An operation takes', '1'] : ['All q operations take', 'q'];
       const time = readable(facts.time);
-      return time !== null && !['equal', 'smaller'].includes(compareCosts(time, most))
+      return time !== null && !['equal', 'smaller'].includes(compareCosts(time, max))
         ? `${all} ${normalCost(time).text}.`
         : null;
     },
@@ -188,7 +187,7 @@ export function approximately({ value, log10 }: Magnitude): string {
   if (value < 10_000) return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
   const exponent = Math.floor(log10 + 1e-9);
   const lead = Math.round(10 ** (log10 - exponent));
-  const power = raised(`10^${lead === 10 ? exponent + 1 : exponent}`);
+  const power = superscript(`10^${lead === 10 ? exponent + 1 : exponent}`);
   return lead === 1 || lead === 10 ? power : `${lead}·${power}`;
 }
 

@@ -185,11 +185,11 @@ function chained([low = '', first = '', a = '', between = '', b = '', last = '',
     const end = single(b, last, high, `${b} ${last} ${high}`);
     return end && [...limit, ...end];
   }
-  const most = last === '<' ? max - 1 : max;
+  const upper = last === '<' ? max - 1 : max;
   const bounds = [a, b].flatMap((name) =>
-    isEnd(name) && most <= largestOfMany
-      ? [{ kind: 'value', of: name, min, max: most } as const]
-      : (bounded(name, min, most) ?? []),
+    isEnd(name) && upper <= largestOfMany
+      ? [{ kind: 'value', of: name, min, max: upper } as const]
+      : (bounded(name, min, upper) ?? []),
   );
   return [...bounds, ...limit];
 }

@@ -12,7 +12,7 @@ import {
 } from './budget';
 import { evaluateCost, variablesWithout } from '../cost/evaluate-cost';
 import { magnitude } from '../cost/magnitude';
-import { raised } from '../cost/raised';
+import { superscript } from '../cost/superscript';
 import { approximately, bytesText } from './approach-check';
 
 describe('evaluating a cost', () => {
@@ -121,7 +121,7 @@ describe('numbers for people', () => {
       '28 MB',
       '2 TB',
     ]);
-    expect(['n^2', 'n·2^n', '10^-3', 'n^(1/3)', 'O(n^k)', 'x^km'].map(raised)).toEqual([
+    expect(['n^2', 'n·2^n', '10^-3', 'n^(1/3)', 'O(n^k)', 'x^km'].map(superscript)).toEqual([
       'n²',
       'n·2ⁿ',
       '10⁻³',

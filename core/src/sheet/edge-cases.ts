@@ -55,9 +55,9 @@ export function usualEdgeCases(statement: string, bounds: Bounds): EdgeCase[] {
   const largestSize = Math.max(1, ...Object.values(bounds.sizes));
   if (largestValue * largestSize > 2 ** 31) found.add('overflow');
   if (Object.keys(bounds.sizes).length > 0) found.add('largest');
-  // A least size above nought or one rules the smallest cases out.
-  const least = bounds.all.find((bound) => bound.kind === 'size' && bound.variable === 'n');
-  const min = least?.kind === 'size' ? (least.min ?? 0) : 0;
+  // A least size above zero or one rules the smallest cases out.
+  const size = bounds.all.find((bound) => bound.kind === 'size' && bound.variable === 'n');
+  const min = size?.kind === 'size' ? (size.min ?? 0) : 0;
   if (min >= 1) found.delete('empty');
   if (min >= 2) found.delete('one');
   return [...found];

@@ -40,7 +40,7 @@ function* candidates(statement: string): Generator<string> {
     .replace(/[$`*]{1,2}(?!\s?10)/g, (mark) => (mark.startsWith('*') && mark.length === 1 ? ' * ' : ''))
     .replace(/ \* (?!\d)/g, ' ')
     .replace(/\^\{(\d+)\}/g, '^$1')
-    // A line that begins with a mark or a digit begins anew.
+    // A line that begins with a mark or a digit starts a new one.
     .replace(/\n(?=\s*(?:[-*•]\s|\d))/g, '\n;');
   const found: { at: number; text: string }[] = [];
   for (const pattern of [ranges, limits, rules, counted]) {

@@ -1,9 +1,9 @@
 import type { Placement } from '../plan/model/candidate';
-import { lentAtTargets, withPlacement } from '../plan/model/candidate';
-import { lengthsOf } from '../plan/bound/bound';
+import { transferredAtTargets, withPlacement } from '../plan/model/candidate';
+import { lengthsOf } from '../plan/bound/optimality-gap';
 import type { Planner } from '../plan/planner';
 import { usableMinutes } from '../plan/bound/prices';
-import { type Track, creditsOrNone, kindsOn, trackOf } from '../plan/model/track';
+import { type CandidateState, creditsOrNone, kindsOn, stateWithoutPlacements } from '../plan/model/candidate-state';
 
 /** Its gain is by the tangents at the plan that was found: in sum never below the true gain. */
 interface Sequence {
@@ -19,42 +19,42 @@ export interface Optimum {
 }
 
 /**
- * The true optimum of a small case: every sequence of every track is tried with every other's, except where the tangents
+ * The true optimum of a small case: every sequence of every candidate is tried with every other's, except where the tangents
  * and prices of minutes prove that nothing better can follow. Starts from what the planner found; plans that are not
  * better than that by more than the tolerance, a share of the gain, may be passed over.
  */
-export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_000): Optimum {
+export function bestPlan(planner: Planner, tolerance: number, maxSteps = 3_000_000): Optimum {
   const { schedule } = planner;
-  const { targets, calendar, outlook, way } = schedule;
-  const reached = planner.standing().reached;
+  const { targets, calendar, marginalGains, way } = schedule;
+  const reached = planner.optimalityGap().reached;
   const tangents = new Map<string | null, { slope: number; added: number }[]>();
-  const tracks: Track[] = [];
-  const opened = new Set(planner.tracks.map(({ candidate }) => candidate));
-  for (const track of planner.tracks) {
-    tracks.push(trackOf(track.candidate, targets, way));
-    let next = track.candidate.successor;
+  const states: CandidateState[] = [];
+  const opened = new Set(planner.states.map(({ candidate }) => candidate));
+  for (const state of planner.states) {
+    states.push(stateWithoutPlacements(state.candidate, targets, way));
+    let next = state.candidate.successor;
     for (let more = 0; next && !opened.has(next) && more < 2; next = next.successor, more++)
-      tracks.push(trackOf(next, targets, way));
-    for (const { technique, share } of creditsOrNone(track.candidate)) {
+      states.push(stateWithoutPlacements(next, targets, way));
+    for (const { technique, share } of creditsOrNone(state.candidate)) {
       const known = tangents.get(technique) ?? targets.map(() => ({ slope: 0, added: 0 }));
-      const nothing = lentAtTargets(track.candidate.worked, [], targets, way);
-      known.forEach((it, index) => (it.added += share * ((track.lent[index] ?? 0) - (nothing[index] ?? 0))));
+      const nothing = transferredAtTargets(state.candidate.worked, [], targets, way);
+      known.forEach((it, index) => (it.added += share * ((state.transferred[index] ?? 0) - (nothing[index] ?? 0))));
       tangents.set(technique, known);
     }
   }
   let idle = 0;
   for (const [technique, known] of tangents)
     known.forEach((it, index) => {
-      const { above, slope } = outlook.tangent(technique, index, it.added);
+      const { above, slope } = marginalGains.tangent(technique, index, it.added);
       it.slope = slope;
       idle += above - slope * it.added;
     });
-  const all = tracks.map((track) => sequencesFor(track, planner, tangents));
+  const all = states.map((state) => sequencesFor(state, planner, tangents));
   const minutes = Array.from({ length: calendar.length }, (_, day) => calendar.minutesOn(day));
-  const usable = usableMinutes(lengthsOf(planner.tracks), Math.max(...minutes, 0));
+  const usable = usableMinutes(lengthsOf(planner.states), Math.max(...minutes, 0));
   const restOf = restsBy(all, usable);
   // Everything is taken out, so that gains are counted from doing nothing.
-  for (const track of planner.tracks) for (const placement of track.placements) schedule.takeOut(track, placement);
+  for (const state of planner.states) for (const placement of state.placements) schedule.takeOut(state, placement);
   let best = reached;
   const enough = reached / (1 - tolerance);
   let steps = 0;
@@ -62,14 +62,14 @@ export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_
   const fresh = minutes.map(() => 0);
   const chosen: Sequence[] = [];
   const visit = (index: number, linear: number): void => {
-    if (++steps > mostSteps) return;
+    if (++steps > maxSteps) return;
     if (idle + linear + restOf(index, left) <= Math.max(best, enough) + 1e-9) return;
     if (index === all.length) {
       best = Math.max(best, gainOf(chosen));
       return;
     }
     // Fresh problems of a technique are all alike: the next one never comes before the one that opens it.
-    const isNext = index > 0 && tracks[index - 1]?.candidate.successor === tracks[index]?.candidate;
+    const isNext = index > 0 && states[index - 1]?.candidate.successor === states[index]?.candidate;
     const earliest = isNext ? (chosen[index - 1]?.placements[0]?.day ?? Infinity) : 0;
     for (const sequence of all[index] ?? []) {
       const { placements, gain } = sequence;
@@ -78,7 +78,7 @@ export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_
         left[day] = (left[day] ?? 0) - taken;
         if (kind === 'fresh') fresh[day] = (fresh[day] ?? 0) + 1;
       }
-      if (fresh.every((count, day) => count <= calendar.freshMostOn(day))) {
+      if (fresh.every((count, day) => count <= calendar.maxFreshOn(day))) {
         chosen.push(sequence);
         visit(index + 1, linear + gain);
         chosen.pop();
@@ -91,44 +91,44 @@ export function bestPlan(planner: Planner, tolerance: number, mostSteps = 3_000_
   };
   const gainOf = (sequences: readonly Sequence[]): number => {
     let gain = 0;
-    const done: (readonly [Track, Placement])[] = [];
+    const done: (readonly [CandidateState, Placement])[] = [];
     sequences.forEach(({ placements }, index) => {
-      const track = tracks[index];
-      for (const placement of track ? placements : []) {
-        if (!track) continue;
-        gain += schedule.gainOf(track, schedule.lentWith(track, placement));
-        schedule.put(track, placement);
-        done.push([track, placement]);
+      const state = states[index];
+      for (const placement of state ? placements : []) {
+        if (!state) continue;
+        gain += schedule.gainOf(state, schedule.transferredWith(state, placement));
+        schedule.put(state, placement);
+        done.push([state, placement]);
       }
     });
-    for (const [track, placement] of done.reverse()) schedule.takeOut(track, placement);
+    for (const [state, placement] of done.reverse()) schedule.takeOut(state, placement);
     return gain;
   };
   visit(0, 0);
-  return { gain: best, isProven: steps <= mostSteps };
+  return { gain: best, isProven: steps <= maxSteps };
 }
 
 /** Every sequence that keeps its distance and fits its days alone, the empty one too; the most promising first. */
 function sequencesFor(
-  track: Track,
+  state: CandidateState,
   { schedule }: Planner,
   tangents: ReadonlyMap<string | null, readonly { readonly slope: number }[]>,
 ): Sequence[] {
-  const { candidate } = track;
+  const { candidate } = state;
   const { calendar, targets, way } = schedule;
-  const nothing = lentAtTargets(candidate.worked, [], targets, way);
+  const nothing = transferredAtTargets(candidate.worked, [], targets, way);
   const made: Sequence[] = [];
   const add = (placements: readonly Placement[]): void => {
-    const lent = lentAtTargets(candidate.worked, placements, targets, way);
+    const transferred = transferredAtTargets(candidate.worked, placements, targets, way);
     let gain = 0;
     for (const { technique, share } of creditsOrNone(candidate))
-      lent.forEach((amount, index) => {
+      transferred.forEach((amount, index) => {
         gain += share * (tangents.get(technique)?.[index]?.slope ?? 0) * (amount - (nothing[index] ?? 0));
       });
     made.push({ placements, gain });
-    if (placements.length >= candidate.most) return;
+    if (placements.length >= candidate.max) return;
     const from = Math.max(candidate.notBefore, (placements.at(-1)?.day ?? -1) + 1);
-    const so: Track = { candidate, placements, lent: [] };
+    const so: CandidateState = { candidate, placements, transferred: [] };
     for (let day = from; day < calendar.length; day++)
       for (const { kind, minutes } of schedule.isSpaced(so, day) ? kindsOn(so, day) : [])
         if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, candidate))
@@ -138,7 +138,7 @@ function sequencesFor(
   return made.sort((a, b) => b.gain - a.gain);
 }
 
-/** The most that the sequences of the tracks from one on can give by the tangents, for every rest of minutes by day. */
+/** The most that the sequences of the candidates from one on can give by the tangents, for every rest of minutes by day. */
 function restsBy(
   all: readonly (readonly Sequence[])[],
   usable: readonly number[],

@@ -82,13 +82,13 @@ describe('what a rule comes to', () => {
     expect(said('1 and 2', {})).toBe('“and”, “or” and “not” join what is true or not');
   });
 
-  it('divides, but not by nought', () => {
+  it('divides, but not by zero', () => {
     expect(said('7 / 2 = 3.5 and 7 % 4 = 3', {})).toBe('holds');
-    expect(said('7 / 0 > 1', {})).toBe('nothing is divided by nought');
-    expect(said('7 % 0 > 1', {})).toBe('nothing is divided by nought');
+    expect(said('7 / 0 > 1', {})).toBe('cannot divide by zero');
+    expect(said('7 % 0 > 1', {})).toBe('cannot divide by zero');
   });
 
-  it('looks into maps by their keys, where what is missing counts as nought', () => {
+  it('looks into maps by their keys, where what is missing counts as zero', () => {
     const row = { seen: cellOf('map', 'a:2 b:5') };
     expect(said('seen["a"] = 2 and seen["z"] = 0', row)).toBe('holds');
     expect(said('"b" in keys(seen) and not "c" in keys(seen)', row)).toBe('holds');

@@ -171,9 +171,9 @@ function operate(sign: Sign, left: Rule, right: Rule, scope: Scope): Value {
     case '*':
       return numberOf(a) * numberOf(b);
     case '/':
-      return numberOf(b) === 0 ? fail('nothing is divided by nought') : numberOf(a) / numberOf(b);
+      return numberOf(b) === 0 ? fail('cannot divide by zero') : numberOf(a) / numberOf(b);
     case '%':
-      return numberOf(b) === 0 ? fail('nothing is divided by nought') : numberOf(a) % numberOf(b);
+      return numberOf(b) === 0 ? fail('cannot divide by zero') : numberOf(a) % numberOf(b);
     default: {
       const isText = typeof a === 'string' && typeof b === 'string';
       const order = isText ? (a < b ? -1 : a > b ? 1 : 0) : numberOf(a) - numberOf(b);

@@ -109,7 +109,7 @@ describe('the notation of a cell', () => {
     expect(faultOf('map', 'a:x', 'a:+1')).toBe('0: a is no number');
   });
 
-  it('has intervals, which may begin below nought', () => {
+  it('has intervals, which may begin below zero', () => {
     expect(after('intervals', '1..4 5..9', '+2..5 -5..9')).toEqual({
       kind: 'intervals',
       intervals: [

@@ -217,7 +217,7 @@ function readIntervals(text: string, before: CellValue | null): CellValue {
   const known = before?.kind === 'intervals' ? before.intervals : [];
   const isOutright = /^\s*=/.test(text);
   const tokens = tokensOf(isOutright ? text.replace('=', ' ') : text);
-  // `-3..5` begins below nought, unless just this interval, 3..5, stands above and can go.
+  // `-3..5` begins below zero, unless just this interval, 3..5, stands above and can go.
   const isThere = (word: string): boolean => known.some(({ from, to }) => `-${from}..${to}` === word);
   const isChanging = !isOutright && tokens.every(({ text: word }) => word.startsWith('+') || isThere(word));
   let intervals: readonly Interval[] = isChanging ? known : [];

@@ -58,7 +58,7 @@ describe('a trace', () => {
     expect(reading.rows.map((row) => row[0]?.cell && cellWords(row[0].cell))).toEqual(['1 2', '1 2', '1 2 3']);
   });
 
-  it('reads only what changed anew, and the same as from the beginning', () => {
+  it('reads again only what changed, and the same as from the beginning', () => {
     const cell = fc.constantFrom('', '', '+1', '-', '5 2', '= 3', '| i:0', '4 4 | i:1', 'x');
     const table = fc.array(fc.tuple(cell, cell, fc.constant('')), { minLength: 1, maxLength: 12 });
     fc.assert(

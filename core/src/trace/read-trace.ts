@@ -36,7 +36,7 @@ export interface EarlierReading {
 /**
  * Reads a trace from top to bottom: an empty cell carries down what stands above it, and every rule is checked on every
  * row. Rows that read as in `earlier`, a reading of before, are the same objects again, so that only what changed is drawn
- * anew.
+ * again.
  */
 export function readTrace({ columns, rows }: Table, earlier: EarlierReading | null = null): TraceReading {
   const known = earlier !== null && isSame(earlier.table.columns, columns) ? earlier : null;

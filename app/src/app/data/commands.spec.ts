@@ -114,7 +114,7 @@ describe('the log reader', () => {
     expect([reader.log().sittings.length, reader.log().settings.goal]).toEqual([1, 0.8]);
   });
 
-  it('reads long logs in parts and big changes anew, losing nothing', async () => {
+  it('reads long logs in parts and big changes from scratch, losing nothing', async () => {
     const problem = someProblem();
     const sittings = Array.from({ length: 4100 }, () => someSitting(problem.id));
     const reader = new LogReader(database);

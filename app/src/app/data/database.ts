@@ -63,7 +63,7 @@ export interface LocalRow {
 
 /** The names of the two worlds' databases. The demo never touches a person's own. */
 export const databaseNames = { own: 'lernen', demo: 'lernen-demo' } as const;
-export type World = keyof typeof databaseNames;
+export type Profile = keyof typeof databaseNames;
 
 export class LernenDatabase extends Dexie {
   declare readonly problems: EntityTable<Problem, 'id'>;
@@ -78,8 +78,8 @@ export class LernenDatabase extends Dexie {
   declare readonly journal: Table<JournalEntry, number, Omit<JournalEntry, 'seq'>>;
   declare readonly local: EntityTable<LocalRow, 'key'>;
 
-  constructor(world: World) {
-    super(databaseNames[world]);
+  constructor(profile: Profile) {
+    super(databaseNames[profile]);
     this.version(1).stores({
       problems: 'id',
       sittings: 'revision, id',

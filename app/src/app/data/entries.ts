@@ -12,8 +12,8 @@ import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */
 export function storedEntry(entry: Entry): StoredEntry {
-  const isStanding = !entry.deleted && isFilled(entry);
-  return isStanding ? { ...entry, fills: `${entry.problemId}/${stageOf(entry.kind)}` } : entry;
+  const isPresent = !entry.deleted && isFilled(entry);
+  return isPresent ? { ...entry, fills: `${entry.problemId}/${stageOf(entry.kind)}` } : entry;
 }
 
 /** The entry in a row, without what only the database needs. */

@@ -15,8 +15,8 @@ import { withoutId } from './commands';
 
 const chunk = 2000;
 const logTables = [...logCollectionNames, 'settings'] as const;
-/** Above this many changed records, reading everything anew is quicker. */
-const mostFollowed = 1500;
+/** Above this many changed records, reading everything again is quicker. */
+const maxFollowed = 1500;
 
 /**
  * A copy of the log in memory that follows the database: once read, it takes in only what the journal says has changed.
@@ -57,7 +57,7 @@ export class LogReader {
       this.seq = entries.at(-1)?.seq ?? this.seq;
       return isPlanChanged;
     }
-    if (changed > mostFollowed) {
+    if (changed > maxFollowed) {
       await this.readAll();
       return true;
     }

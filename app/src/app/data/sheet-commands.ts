@@ -10,7 +10,7 @@ export type SheetEdit =
 /** Typing that pauses for less than this is one step of the undo. */
 const burst = 4000;
 /** Steps that a sheet remembers. */
-const mostSteps = 400;
+const maxSteps = 400;
 
 /**
  * Writes edits of a sheet. What another page wrote meanwhile is kept field by field; where both changed the same field
@@ -40,7 +40,7 @@ export function saveSheet(
     const seq = await write(database, { entries, problems }, label, { sheet });
     if (before && isSameBurst(before, await database.journal.get(seq))) await joinBursts(database, before, seq);
     const steps = await database.journal.where('sheet').equals(sheet).primaryKeys();
-    if (steps.length > mostSteps) await database.journal.bulkDelete(steps.slice(0, steps.length - mostSteps));
+    if (steps.length > maxSteps) await database.journal.bulkDelete(steps.slice(0, steps.length - maxSteps));
     return [...entries, ...problems];
   });
 }

@@ -1,7 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type ListedProblem, type ProblemList, daysBetween, listedProblems, mostListTitle } from '@lernen/core/model';
+import { type ListedProblem, type ProblemList, daysBetween, listedProblems, maxListTitle } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
@@ -25,7 +25,7 @@ export class ListSection {
   /** Whether its field for new problems is open at first. */
   readonly isOpened = input(false);
   protected readonly valueOf = valueOf;
-  protected readonly mostListTitle = mostListTitle;
+  protected readonly maxListTitle = maxListTitle;
   protected readonly isAdding = linkedSignal(() => this.isOpened());
   protected readonly listed = computed(() =>
     listedProblems(this.list(), this.log.problemsById(), this.log.sittingsOf()),

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type ProblemList, mostListTitle } from '@lernen/core/model';
+import { type ProblemList, maxListTitle } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { counted } from '../ui/words';
 import { ListSection } from './list-section';
@@ -22,7 +22,7 @@ import { ListSection } from './list-section';
           ><span>A new list: what a course, a contest or a partner sets</span
           ><input
             class="box"
-            [attr.maxlength]="mostListTitle"
+            [attr.maxlength]="maxListTitle"
             [value]="title()"
             (input)="title.set(field.value)"
             placeholder="Tidewater Course, week 10"
@@ -64,7 +64,7 @@ import { ListSection } from './list-section';
 export class Lists {
   protected readonly log = inject(LogStore);
   protected readonly counted = counted;
-  protected readonly mostListTitle = mostListTitle;
+  protected readonly maxListTitle = maxListTitle;
   protected readonly title = signal('');
   /** The list that was made last: it is open for its first problems. */
   protected readonly made = signal<string | null>(null);

@@ -1,4 +1,4 @@
-import { ProblemListSchema, mostListed } from '@lernen/core/model';
+import { ProblemListSchema, maxListed } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
@@ -25,7 +25,7 @@ describe('problems for later', () => {
       id: newId(),
       revision: newId(),
       title: 'Course week 9',
-      problems: Array.from({ length: mostListed }, () => newId()),
+      problems: Array.from({ length: maxListed }, () => newId()),
       createdAt: '2026-11-01T10:00:00.000Z',
     });
     page = await openPage(Problems, '/problems?add', { lists: [list] }, 'problems');

@@ -11,14 +11,14 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { type Problem, type ProblemList, type Technique, mostListTitle } from '@lernen/core/model';
-import { mostPlannedLines } from '@lernen/core/quick-line';
+import { type Problem, type ProblemList, type Technique, maxListTitle } from '@lernen/core/model';
+import { maxPlannedLines } from '@lernen/core/quick-line';
 import { LogStore } from '../store/log-store';
 import { valueOf } from '../ui/value-of';
 import { counted } from '../ui/words';
 
 /** Letters that are read at once. */
-const mostLetters = 100_000;
+const maxLetters = 100_000;
 
 /** Problems for later: a title is enough, and a whole list can be pasted, one a line. Each is read back as one types. */
 @Component({
@@ -32,7 +32,7 @@ const mostLetters = 100_000;
           #area
           class="box"
           [rows]="rows()"
-          [attr.maxlength]="mostLetters"
+          [attr.maxlength]="maxLetters"
           placeholder="Buoy Ring Order #heap =hard"
           spellcheck="false"
           (input)="text.set(area.value)"
@@ -56,7 +56,7 @@ const mostLetters = 100_000;
               ><span>Its title</span
               ><input
                 class="box"
-                [attr.maxlength]="mostListTitle"
+                [attr.maxlength]="maxListTitle"
                 [value]="title()"
                 (input)="title.set(valueOf($event))"
                 placeholder="Tidewater Course, week 10"
@@ -88,7 +88,7 @@ const mostLetters = 100_000;
         }
       }
       @if (isCut()) {
-        <p class="fault">At most {{ mostPlannedLines }} lines are read at once; keep these first.</p>
+        <p class="fault">At most {{ maxPlannedLines }} lines are read at once; keep these first.</p>
       }
       <p class="actions">
         <button
@@ -144,9 +144,9 @@ export class NewProblems {
   readonly list = input<ProblemList | null>(null);
   readonly closed = output();
   protected readonly counted = counted;
-  protected readonly mostLetters = mostLetters;
-  protected readonly mostPlannedLines = mostPlannedLines;
-  protected readonly mostListTitle = mostListTitle;
+  protected readonly maxLetters = maxLetters;
+  protected readonly maxPlannedLines = maxPlannedLines;
+  protected readonly maxListTitle = maxListTitle;
   protected readonly valueOf = valueOf;
   /** The id of a list, `new`, or nothing. */
   protected readonly onto = signal('');
@@ -157,9 +157,9 @@ export class NewProblems {
   protected readonly lines = computed(() =>
     this.log.plannedLines(this.text(), this.list() !== null || this.onto() !== ''),
   );
-  protected readonly shown = computed(() => this.lines().slice(0, mostShown));
+  protected readonly shown = computed(() => this.lines().slice(0, maxShown));
   protected readonly good = computed(() => this.lines().flatMap(({ records }) => records ?? []));
-  protected readonly isCut = computed(() => this.text().split('\n').length > mostPlannedLines);
+  protected readonly isCut = computed(() => this.text().split('\n').length > maxPlannedLines);
 
   constructor() {
     afterNextRender(() => this.area().nativeElement.focus());
@@ -207,4 +207,4 @@ export class NewProblems {
   }
 }
 
-const mostShown = 12;
+const maxShown = 12;

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { type Entry, type EntryKind, type EntryOf, type Problem, isFilled, techniquesOf } from '@lernen/core/model';
 import { entriesOfProblems } from '../data/entries';
-import { followed } from '../store/followed';
+import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Markdown } from '../ui/markdown';
 
@@ -85,7 +85,7 @@ export class FromSheet {
     },
     { equal: (a, b) => a.join() === b.join() },
   );
-  private readonly entries = followed<readonly Entry[]>(() => {
+  private readonly entries = liveSignal<readonly Entry[]>(() => {
     const ids = this.ids();
     return (database) => entriesOfProblems(database, ids);
   }, []);

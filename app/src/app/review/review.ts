@@ -12,7 +12,7 @@ import {
   sittingTarget,
 } from '@lernen/core/model';
 import { entriesOfProblems } from '../data/entries';
-import { followed } from '../store/followed';
+import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { type Running, RunningStore } from '../store/running-store';
@@ -58,7 +58,7 @@ export class Review {
   protected readonly isShort = computed(() => this.running()?.kind === 'spot' || this.running()?.kind === 'sketch');
   /** Of the sheet only what gives nothing away. */
   private readonly problemId = computed(() => this.running()?.problemId);
-  private readonly entries = followed<readonly Entry[]>(() => {
+  private readonly entries = liveSignal<readonly Entry[]>(() => {
     const id = this.problemId();
     return (database) => (id === undefined ? Promise.resolve([]) : entriesOfProblems(database, [id]));
   }, []);

@@ -13,7 +13,7 @@ export interface CurveDrawing {
 const left = 44;
 const foot = 20;
 const head = 6;
-const leastSpan = 0.1;
+const minSpan = 0.1;
 const dateWidth = 64;
 
 /** Lays curves over each other on one scale; a curve is broken where it goes over to the next interview. */
@@ -28,7 +28,7 @@ export function drawCurves(
   const days = Math.max(...points.map(({ date }) => daysBetween(first.date, date)), 1);
   const values = points.map(({ ifKept }) => ifKept);
   const middle = (Math.min(...values) + Math.max(...values)) / 2;
-  const half = Math.max((Math.max(...values) - Math.min(...values)) / 2 + 0.02, leastSpan / 2);
+  const half = Math.max((Math.max(...values) - Math.min(...values)) / 2 + 0.02, minSpan / 2);
   const low = Math.max(Math.floor((middle - half) * 20) / 20, 0);
   const high = Math.min(Math.ceil((middle + half) * 20) / 20, 1);
   const xOf = (date: Day): number => left + (daysBetween(first.date, date) / days) * (width - left - 8);

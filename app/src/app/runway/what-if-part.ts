@@ -168,7 +168,7 @@ const height = 170;
             </tbody>
           </table>
         } @else if (whatIf()) {
-          <p class="second">Being planned anew.</p>
+          <p class="second">Planning again.</p>
         } @else if (!isAboutInterview()) {
           <p class="second">Ask, and see how much it would cost or gain. Nothing is changed by asking.</p>
         }

@@ -30,10 +30,10 @@ describe('why this plan', () => {
   it('says how good the whole plan is, and at least which share of the best', async () => {
     page = await openPage(WhyPlan, '/runway/why', practice);
     await page.until(() => /at least \d+\s% of what there is/.test(page.text));
-    const [, reached, most, share] =
+    const [, reached, max, share] =
       /\+ ([\d.]+) points.*more than ([\d.]+) under.*at least (\d+)/.exec(page.text)?.map(Number) ?? [];
-    expect(reached).toBeLessThanOrEqual(most ?? 0);
-    expect(share).toBeCloseTo(100 * ((reached ?? 0) / (most ?? 1)), -1);
+    expect(reached).toBeLessThanOrEqual(max ?? 0);
+    expect(share).toBeCloseTo(100 * ((reached ?? 0) / (max ?? 1)), -1);
   });
 
   it('knows a day off from a day beyond the plan', async () => {

@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type PlanItem, type Standing, type Weighed, type WeighedDay, weighSentence } from '@lernen/core/plan';
+import {
+  type PlanItem,
+  type OptimalityGap,
+  type Alternative,
+  type DayAlternatives,
+  alternativeSentence,
+} from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { Reasons } from '../store/reasons';
@@ -40,7 +46,7 @@ import { KindMark } from '../ui/kind-mark';
               }
             </ul>
           </section>
-          @if (weighed(); as other) {
+          @if (alternatives(); as other) {
             <section aria-labelledby="nearest-title">
               <h2 id="nearest-title">What came nearest</h2>
               <p class="second">
@@ -69,14 +75,14 @@ import { KindMark } from '../ui/kind-mark';
       </section>
       <aside>
         <h2>How good the whole plan is</h2>
-        @if (standing(); as it) {
+        @if (optimalityGap(); as it) {
           <p>
             <span class="figure">+ {{ points(it.reached) }}</span> points of readiness over doing nothing, weighed over
             your interviews.
           </p>
           @if (share() !== null) {
             <p class="second">
-              No plan within your minutes could add more than {{ points(it.most) }} under the same estimates: this one
+              No plan within your minutes could add more than {{ points(it.max) }} under the same estimates: this one
               has at least {{ share() }} % of what there is. The limit is generous, for it lets every review come at its
               best moment.
             </p>
@@ -148,20 +154,20 @@ export class WhyPlan {
   protected readonly longDay = longDay;
   protected readonly date = computed(() => this.day() ?? this.clock.today());
   protected readonly planned = computed(() => this.derived.planDays().get(this.date()) ?? null);
-  protected readonly weighed = signal<WeighedDay | null>(null);
-  protected readonly standing = signal<Standing | null>(null);
+  protected readonly alternatives = signal<DayAlternatives | null>(null);
+  protected readonly optimalityGap = signal<OptimalityGap | null>(null);
   protected readonly share = computed(() => {
-    const it = this.standing();
-    return it && it.most > 1e-6 ? Math.floor((100 * it.reached) / it.most) : null;
+    const it = this.optimalityGap();
+    return it && it.max > 1e-6 ? Math.floor((100 * it.reached) / it.max) : null;
   });
 
   constructor() {
     effect(() => {
       const date = this.date();
-      if (this.derived.derived()) void this.derived.weigh(date).then((it) => this.weighed.set(it));
+      if (this.derived.derived()) void this.derived.alternatives(date).then((it) => this.alternatives.set(it));
     });
     effect(() => {
-      if (this.derived.derived()) void this.derived.standing().then((it) => this.standing.set(it));
+      if (this.derived.derived()) void this.derived.optimalityGap().then((it) => this.optimalityGap.set(it));
     });
   }
 
@@ -169,8 +175,8 @@ export class WhyPlan {
     return [...items].sort((a, b) => b.reasons.gainPerMinute - a.reasons.gainPerMinute);
   }
 
-  protected sentence(item: Weighed): string {
-    return weighSentence(item, shortDay);
+  protected sentence(item: Alternative): string {
+    return alternativeSentence(item, shortDay);
   }
 
   protected anHour(gainPerMinute: number): string {

@@ -8,7 +8,7 @@ import { DiskBackups } from '../store/disk-backup';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { WORLD } from '../store/world';
+import { PROFILE } from '../store/profile';
 import { timeIn } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted, kilobytes } from '../ui/words';
@@ -95,7 +95,7 @@ interface Failure {
           <button type="button" class="button plain" (click)="persist()">Ask it to keep them</button>
         }
       </p>
-      @if (world === 'own') {
+      @if (profile === 'own') {
         @if (backups(); as found) {
           <p>
             {{ counted(found.length, 'backup') }} on disk{{
@@ -160,7 +160,7 @@ export class RecordsSetup {
   protected readonly log = inject(LogStore);
   protected readonly files = inject(Files);
   protected readonly clock = inject(Clock);
-  protected readonly world = inject(WORLD);
+  protected readonly profile = inject(PROFILE);
   private readonly notices = inject(Notices);
   private readonly diskBackups = inject(DiskBackups);
   protected readonly counted = counted;

@@ -152,7 +152,7 @@ export class Setup {
     void this.log.saveSettings({ language: value === '' ? null : value });
   }
 
-  /** What the bounds allow is reckoned with it; an empty field goes back to the shipped rate. */
+  /** What the bounds allow is computed with it; an empty field goes back to the shipped rate. */
   protected setRate(event: Event): void {
     const isShipped = valueOf(event) === '';
     const rate = isShipped ? null : this.notices.numberIn(event, this.rate() / 1e6);

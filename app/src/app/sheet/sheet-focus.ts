@@ -3,7 +3,7 @@ import { ApplicationRef, Injectable, inject } from '@angular/core';
 const fields = 'textarea, input:not([type="checkbox"]), select, [tabindex="0"]';
 
 /** Frames for which something is waited for. */
-const mostFrames = 60;
+const maxFrames = 60;
 
 /** Puts the cursor where one writes next. Provided by the sheet. */
 @Injectable()
@@ -36,7 +36,7 @@ export class SheetFocus {
       if (!enter(find()) && left > 0) requestAnimationFrame(() => attempt(left - 1));
     };
     this.page.tick();
-    attempt(mostFrames);
+    attempt(maxFrames);
   }
 }
 

@@ -85,12 +85,12 @@ describe('the form of a sitting', () => {
     expect(page.url).toBe(`/problems/${sitting?.problemId}`);
   });
 
-  it('refuses what is still to come, and what has no title', async () => {
+  it('refuses what is in the future, and what has no title', async () => {
     page = await openPage(SittingPage, '/sitting/new', {}, 'sitting/:id');
     expect(page.text).toContain('Write the title of the problem.');
     await page.fill('Problem', 'Gull Census');
     await page.fill('Day', '2090-01-01');
-    expect(page.text).toContain('This is still to come.');
+    expect(page.text).toContain('This is in the future.');
     expect(page.log.log().sittings).toEqual([]);
   });
 

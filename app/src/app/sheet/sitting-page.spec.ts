@@ -98,7 +98,7 @@ describe('the form of a sitting', () => {
     expect(page.log.log().sittings).toHaveSize(2);
   });
 
-  it('brings back what was typed after a reload, and begins anew when asked', async () => {
+  it('brings back what was typed after a reload, and starts over when asked', async () => {
     await withLine('Kelp Rows 12m');
     await page.fill('Note', 'the tide table has gaps');
     const again = TestBed.createComponent(SittingPage);
@@ -108,7 +108,7 @@ describe('the form of a sitting', () => {
     const element = again.nativeElement as HTMLElement;
     expect(element.querySelector('textarea')?.value).toBe('the tide table has gaps');
     expect(element.textContent).toContain('What you had typed was brought back.');
-    [...element.querySelectorAll('button')].find((it) => it.textContent?.trim() === 'Begin anew')?.click();
+    [...element.querySelectorAll('button')].find((it) => it.textContent?.trim() === 'Start over')?.click();
     await again.whenStable();
     expect(element.querySelector('textarea')?.value).toBe('');
     expect(element.textContent).not.toContain('brought back');
@@ -150,10 +150,10 @@ describe('the form of a sitting', () => {
     expect(value('Started')).toBe('00:00');
   });
 
-  it('takes nothing that is still to come, and says what is missing', async () => {
+  it('takes nothing that is in the future, and says what is missing', async () => {
     await withLine('Kelp Rows 12m');
     await page.fill('Day', dayIn(1));
-    expect(page.text).toContain('This is still to come.');
+    expect(page.text).toContain('This is in the future.');
     expect((page.control('Save') as HTMLButtonElement).disabled).toBeTrue();
     await page.fill('Day', '');
     expect(page.text).toContain('Say when it was.');

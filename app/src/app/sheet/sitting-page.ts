@@ -18,7 +18,7 @@ import { BegunLine } from '../store/begun-line';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { DATABASE } from '../store/world';
+import { DATABASE } from '../store/profile';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
@@ -126,7 +126,7 @@ export class SittingPage {
     if (!form || form.title.trim() === '') return 'Write the title of the problem.';
     if (form.day === '' || form.time === '') return 'Say when it was.';
     return instantAt(form.day, form.time, this.clock.zone) > this.clock.now()
-      ? 'This is still to come. Log what took place.'
+      ? 'This is in the future. Log what took place.'
       : null;
   });
 
@@ -209,7 +209,7 @@ export class SittingPage {
   }
 
   /** Takes back what was typed since the form was opened first. */
-  protected beginAnew(): void {
+  protected startOver(): void {
     this.kept.forget();
     this.begin();
   }

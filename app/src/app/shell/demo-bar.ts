@@ -9,7 +9,7 @@ import { Demo } from '../store/demo';
     <div role="status">
       <span><b>This is the demo.</b> Made-up records of an archipelago, in a database of their own.</span>
       <span class="actions">
-        <button type="button" (click)="demo.startAfresh()">Make the demo anew</button>
+        <button type="button" (click)="demo.startAfresh()">Reset the demo</button>
         <a href="/">Leave for my own records</a>
       </span>
     </div>

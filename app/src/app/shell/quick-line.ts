@@ -126,7 +126,7 @@ export class QuickLine {
   /** Set when Escape closed the list; typing opens it again. */
   private readonly isClosed = signal(false);
   private isSaving = false;
-  /** Enter was pressed on a line of which nothing says whether it was solved or is for later. */
+  /** Enter was pressed on a line that does not say whether it was solved or is for later. */
   protected readonly isAsking = linkedSignal({ source: () => this.line(), computation: () => false });
   private readonly later = viewChild<ElementRef<HTMLButtonElement>>('later');
 

@@ -17,7 +17,7 @@ import { DerivedStore } from '../store/derived-store';
 import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
-import { WORLD } from '../store/world';
+import { PROFILE } from '../store/profile';
 import { DemoBar } from './demo-bar';
 import { NoticeBar } from './notice-bar';
 import { QuickLine } from './quick-line';
@@ -58,7 +58,7 @@ import { applyTheme } from './theme';
       </button>
       <button type="button" class="icon" (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
     </header>
-    @if (world === 'demo') {
+    @if (profile === 'demo') {
       <app-demo-bar />
     }
     <app-runway-strip />
@@ -198,7 +198,7 @@ export class Root {
   protected readonly log = inject(LogStore);
   protected readonly running = inject(RunningStore);
   protected readonly shortcuts = inject(Shortcuts);
-  protected readonly world = inject(WORLD);
+  protected readonly profile = inject(PROFILE);
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly router = inject(Router);

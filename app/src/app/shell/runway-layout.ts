@@ -58,8 +58,8 @@ const pennantWidth = 50;
 export function layOutRunway(columns: readonly RunwayColumn[], width: number, height: number): RunwayLayout {
   const step = width / Math.max(columns.length, 1);
   const base = height - foot;
-  const most = Math.max(...columns.map((column) => Math.max(column.done + column.planned, column.budget)), 30);
-  const scale = ((base - head) * tallest) / most;
+  const max = Math.max(...columns.map((column) => Math.max(column.done + column.planned, column.budget)), 30);
+  const scale = ((base - head) * tallest) / max;
   return {
     step,
     bar: Math.max(step * 0.56, 1),
@@ -86,14 +86,14 @@ export function layOutRunway(columns: readonly RunwayColumn[], width: number, he
 }
 
 /** The lines spread over what they span, but small differences are not blown up beyond this. */
-const leastSpan = 0.15;
+const minSpan = 0.15;
 const margin = 5;
 
 /** A line for each interview: readiness is for that one, so the lines of two are not joined. */
 function linesOf(columns: readonly RunwayColumn[], step: number, base: number): { kept: string; dropped: string }[] {
   const chances = columns.flatMap(({ point }) => (point ? [point.ifKept, point.ifDropped] : []));
-  const lowest = Math.min(...chances, 1 - leastSpan);
-  const span = Math.max(Math.max(...chances, 0) - lowest, leastSpan);
+  const lowest = Math.min(...chances, 1 - minSpan);
+  const span = Math.max(Math.max(...chances, 0) - lowest, minSpan);
   const groups = new Map<string, { kept: string[]; dropped: string[] }>();
   columns.forEach(({ point }, index) => {
     if (!point) return;

@@ -1,6 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { KeptText } from '../data/kept-text';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 /** The quick line as it was begun: kept over a reload, and taken away once the form has logged it. */
 @Injectable({ providedIn: 'root' })

@@ -2,19 +2,19 @@ import { Injectable, inject } from '@angular/core';
 import { type Instant, dayOf } from '@lernen/core/model';
 import { write } from '../data/commands';
 import { Clock } from './clock';
-import { DATABASE, WORLD } from './world';
+import { DATABASE, PROFILE } from './profile';
 
 const madeKey = 'demo-made-at';
 
-/** Fills the demo's own database. A demo nobody changed is made anew each day, for its dates are relative to today. */
+/** Fills the demo's own database. A demo nobody changed is made again each day, for its dates are relative to today. */
 @Injectable({ providedIn: 'root' })
 export class Demo {
   private readonly database = inject(DATABASE);
   private readonly clock = inject(Clock);
-  private readonly world = inject(WORLD);
+  private readonly profile = inject(PROFILE);
 
   async prepare(): Promise<void> {
-    if (this.world !== 'demo') return;
+    if (this.profile !== 'demo') return;
     const madeAt = (await this.database.local.get(madeKey))?.value as Instant | undefined;
     const entries = await this.database.journal.count();
     const isOld = madeAt !== undefined && dayOf(madeAt, this.clock.zone) !== this.clock.today();

@@ -81,7 +81,7 @@ describe('estimates and plan, derived in a worker', () => {
     store.stop();
     expect([store.isStopped(), store.progress(), store.plan()]).toEqual([true, null, plan]);
     expect(await store.whatIf({ kind: 'minutes', more: 15 })).toBeNull();
-    expect(await store.weigh('2026-01-01')).toBeNull();
+    expect(await store.alternatives('2026-01-01')).toBeNull();
     void store.derive();
     await page.until(() => !store.isStopped() && store.progress() === null && store.plan() !== plan);
     expect(store.planDays().size).toBe(21);
@@ -90,17 +90,17 @@ describe('estimates and plan, derived in a worker', () => {
   it('answer what was weighed for a day of the plan, and nothing for another', async () => {
     await open();
     const [date = ''] = store.planDays().keys();
-    expect((await store.weigh(date))?.date).toBe(date);
-    expect(await store.weigh('2001-01-01')).toBeNull();
-    const standing = await store.standing();
-    expect(standing?.most).toBeGreaterThanOrEqual(standing?.reached ?? 1);
-    expect((await store.lookBack())?.foresight.count).toBe(practice.sittings.length);
+    expect((await store.alternatives(date))?.date).toBe(date);
+    expect(await store.alternatives('2001-01-01')).toBeNull();
+    const optimalityGap = await store.optimalityGap();
+    expect(optimalityGap?.max).toBeGreaterThanOrEqual(optimalityGap?.reached ?? 1);
+    expect((await store.lookBack())?.calibration.count).toBe(practice.sittings.length);
   });
 
   it('say what went wrong in the worker, and go on after it', async () => {
     await open();
     expect(await store.whatIf({ kind: 'without', technique: 'heap' })).not.toBeNull();
     expect(await store.whatIf({ kind: 'nonsense' } as never).then(() => true)).toBeTrue();
-    expect((await store.standing())?.reached).toBeGreaterThan(0);
+    expect((await store.optimalityGap())?.reached).toBeGreaterThan(0);
   });
 });

@@ -1,12 +1,12 @@
 import { computed, effect, inject } from '@angular/core';
-import type { ForecastCheck, PlanDay, Standing, WeighedDay, WhatIf } from '@lernen/core/plan';
+import type { ForecastCheck, PlanDay, OptimalityGap, DayAlternatives, WhatIf } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { type Remote, proxy, wrap } from 'comlink';
 import type { Derived, LookingBack, Outcome, PlannerApi } from '../workers/planner/planner.worker';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
-import { WORLD } from './world';
+import { PROFILE } from './profile';
 
 interface DerivedState {
   readonly derived: Derived | null;
@@ -36,7 +36,7 @@ export const DerivedStore = signalStore(
       return next;
     }),
   })),
-  withMethods((store, clock = inject(Clock), world = inject(WORLD), notices = inject(Notices)) => {
+  withMethods((store, clock = inject(Clock), profile = inject(PROFILE), notices = inject(Notices)) => {
     let worker: Worker | null = null;
     let planner: Remote<PlannerApi> | null = null;
     let isBusy = false;
@@ -61,7 +61,7 @@ export const DerivedStore = signalStore(
         if (isUnderWay && mine === planner) patchState(store, { progress });
       });
       try {
-        const derived = await mine.derive(world, clock.now(), clock.zone, onProgress);
+        const derived = await mine.derive(profile, clock.now(), clock.zone, onProgress);
         if (mine === planner) patchState(store, { derived });
       } catch (error) {
         notices.fail(error);
@@ -86,8 +86,8 @@ export const DerivedStore = signalStore(
     return {
       derive,
       whatIf: (whatIf: WhatIf) => ask<Outcome>((it) => it.whatIf(whatIf)),
-      standing: () => ask<Standing>((it) => it.standing()),
-      weigh: (date: string) => ask<WeighedDay>((it) => it.weigh(date)),
+      optimalityGap: () => ask<OptimalityGap>((it) => it.optimalityGap()),
+      alternatives: (date: string) => ask<DayAlternatives>((it) => it.alternatives(date)),
       lookBack: () => ask<LookingBack>((it) => it.lookBack()),
       checkForecast: (daysAgo: number) => ask<ForecastCheck>((it) => it.checkForecast(daysAgo)),
       /** Ends a planning that takes too long; the plan before it stays. */

@@ -7,7 +7,7 @@ import { emptyDatabase, someProblem } from '../testing/database';
 import { DiskBackups } from './disk-backup';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
-import { DATABASE, WORLD } from './world';
+import { DATABASE, PROFILE } from './profile';
 
 describe('backups on disk', () => {
   let database: LernenDatabase;
@@ -30,13 +30,13 @@ describe('backups on disk', () => {
     await database.delete();
   });
 
-  const start = async (world: 'own' | 'demo' = 'own'): Promise<DiskBackups> => {
+  const start = async (profile: 'own' | 'demo' = 'own'): Promise<DiskBackups> => {
     TestBed.resetTestingModule();
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
         { provide: DATABASE, useValue: database },
-        { provide: WORLD, useValue: world },
+        { provide: PROFILE, useValue: profile },
       ],
     });
     await TestBed.inject(LogStore).catchUp();

@@ -2,10 +2,10 @@ import { Injectable, effect, inject } from '@angular/core';
 import { fetchBackup, sendBackup } from '../data/backup-client';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
-import { DATABASE, WORLD } from './world';
+import { DATABASE, PROFILE } from './profile';
 
 /** Wait this long after a change for the next one. The server thins out what comes close together. */
-const calm = 3000;
+const debounceMs = 3000;
 
 /** Under this stands the number in the journal of the last change that is on disk. */
 const sentKey = 'backed-up';
@@ -22,7 +22,7 @@ export class DiskBackups {
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
-    if (inject(WORLD) === 'demo') return;
+    if (inject(PROFILE) === 'demo') return;
     effect(() => {
       this.log.changeCount();
       if (this.log.isLoaded()) this.schedule();
@@ -61,6 +61,6 @@ export class DiskBackups {
   private schedule(): void {
     clearTimeout(this.timer);
     // Stopped by the person with other work on files: it stays owed until the next change or visit.
-    this.timer = setTimeout(() => void this.backUpIfOwed().catch(() => undefined), calm);
+    this.timer = setTimeout(() => void this.backUpIfOwed().catch(() => undefined), debounceMs);
   }
 }

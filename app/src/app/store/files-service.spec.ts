@@ -5,7 +5,7 @@ import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
 import { emptyDatabase, somePractice } from '../testing/database';
 import { Files } from './files-service';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 describe('long work on files', () => {
   let database: LernenDatabase;
@@ -44,7 +44,7 @@ describe('long work on files', () => {
 
   it('brings everything into an empty browser', async () => {
     const text = await files.exportArchive();
-    // As after clearing the browser's data: the page and its workers begin anew.
+    // As after clearing the browser's data: the page and its workers start again.
     files.stop();
     for (const table of database.tables) await table.clear();
     const { counts } = await files.importArchive(text, 'Brought it', () => undefined);
@@ -75,7 +75,7 @@ describe('long work on files', () => {
     expect(readArchive(await files.exportArchive()).problems).toHaveSize(practice.problems.length);
   });
 
-  it('can be stopped: whoever waits is told, nothing was written, and the next work begins anew', async () => {
+  it('can be stopped: whoever waits is told, nothing was written, and the next work starts from the beginning', async () => {
     const waiting = failure(files.importArchive(formatArchive(await readBack()), 'Stopped', () => undefined));
     const alsoWaiting = failure(files.exportSheets());
     files.stop();

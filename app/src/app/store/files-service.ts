@@ -4,23 +4,23 @@ import { type Remote, proxy, wrap } from 'comlink';
 import { carryErrors } from '../workers/errors';
 import type { FilesApi } from '../workers/files/files.worker';
 import { Clock } from './clock';
-import { WORLD } from './world';
+import { PROFILE } from './profile';
 
 /** Long work on files, in a worker; `stop` ends it and rolls back what was under way. */
 @Injectable({ providedIn: 'root' })
 export class Files {
-  readonly world = inject(WORLD);
+  readonly profile = inject(PROFILE);
   private readonly clock = inject(Clock);
   private worker: Worker | null = null;
   private api: Remote<FilesApi> | null = null;
   private readonly running = new Set<(reason: Error) => void>();
 
   exportArchive(): Promise<string> {
-    return this.run((api) => api.exportArchive(this.world, this.clock.now()));
+    return this.run((api) => api.exportArchive(this.profile, this.clock.now()));
   }
 
   exportCsv(): Promise<CsvTables> {
-    return this.run((api) => api.exportCsv(this.world, this.clock.zone));
+    return this.run((api) => api.exportCsv(this.profile, this.clock.zone));
   }
 
   importArchive(
@@ -28,12 +28,12 @@ export class Files {
     label: string,
     onProgress: (share: number) => void,
   ): ReturnType<FilesApi['importArchive']> {
-    return this.run((api) => api.importArchive(this.world, text, label, proxy(onProgress)));
+    return this.run((api) => api.importArchive(this.profile, text, label, proxy(onProgress)));
   }
 
   /** A zip with a Markdown file for each problem. */
   exportSheets(): Promise<Uint8Array<ArrayBuffer>> {
-    return this.run((api) => api.exportSheets(this.world));
+    return this.run((api) => api.exportSheets(this.profile));
   }
 
   importSheets(
@@ -41,7 +41,7 @@ export class Files {
     label: string,
     onProgress: (share: number) => void,
   ): ReturnType<FilesApi['importSheets']> {
-    return this.run((api) => api.importSheets(this.world, files, label, proxy(onProgress)));
+    return this.run((api) => api.importSheets(this.profile, files, label, proxy(onProgress)));
   }
 
   openCsv(text: string): Promise<ReturnType<FilesApi['openCsv']>> {
@@ -52,11 +52,13 @@ export class Files {
     choices: Parameters<FilesApi['previewCsv']>[1],
     onProgress: (share: number) => void,
   ): ReturnType<FilesApi['previewCsv']> {
-    return this.run((api) => api.previewCsv(this.world, choices, this.clock.now(), this.clock.zone, proxy(onProgress)));
+    return this.run((api) =>
+      api.previewCsv(this.profile, choices, this.clock.now(), this.clock.zone, proxy(onProgress)),
+    );
   }
 
   applyCsv(label: string, onProgress: (share: number) => void): Promise<number> {
-    return this.run((api) => api.applyCsv(this.world, label, proxy(onProgress)));
+    return this.run((api) => api.applyCsv(this.profile, label, proxy(onProgress)));
   }
 
   failedRows(): Promise<string> {

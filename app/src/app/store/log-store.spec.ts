@@ -6,7 +6,7 @@ import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 describe('the log store', () => {
   let database: LernenDatabase;

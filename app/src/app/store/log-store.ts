@@ -11,7 +11,7 @@ import {
   type Sitting,
   type Technique,
   logFrom,
-  mostListed,
+  maxListed,
   noRecords,
   offeredTechniques,
   ProblemListSchema,
@@ -36,7 +36,7 @@ import { type Changes, undo, write } from '../data/commands';
 import { LogReader } from '../data/log-reader';
 import { Clock } from './clock';
 import { Notices } from './notices';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 interface LogState {
   readonly log: Log;
@@ -167,9 +167,9 @@ export const LogStore = signalStore(
         list: ProblemList | null = null,
       ): Promise<boolean> {
         const ids = some.map(({ problemId }) => problemId);
-        if (list !== null && new Set([...list.problems, ...ids]).size > mostListed) {
+        if (list !== null && new Set([...list.problems, ...ids]).size > maxListed) {
           notices.fail(
-            `“${list.title}” would hold more than ${mostListed} problems. Nothing was kept; make another list.`,
+            `“${list.title}” would hold more than ${maxListed} problems. Nothing was kept; make another list.`,
           );
           return false;
         }

@@ -3,14 +3,14 @@ import type { EntryOf, Relation } from '@lernen/core/model';
 import { nextTwist, twistsFrom } from '@lernen/core/plan';
 import { entriesOfKinds } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';
-import { followed } from './followed';
+import { liveSignal } from './live-signal';
 import { LogStore } from './log-store';
 
 /** How the problems are related and could be changed, from all sheets. */
 @Injectable({ providedIn: 'root' })
 export class Relations {
   private readonly log = inject(LogStore);
-  private readonly found = followed<readonly EntryOf<'twist' | 'relation'>[]>(
+  private readonly found = liveSignal<readonly EntryOf<'twist' | 'relation'>[]>(
     () => (database) => entriesOfKinds(database, 'twist', 'relation'),
     [],
   );

@@ -6,7 +6,7 @@ import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { Notices } from './notices';
 import { type Running, RunningStore } from './running-store';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 /** A clock that stands until it is moved. */
 @Injectable()

@@ -6,7 +6,7 @@ import { v7 as newId } from 'uuid';
 import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { Notices } from './notices';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 /** A sitting under way. It lives in the database, so that a reload or a crash loses nothing of it. */
 export interface Running {

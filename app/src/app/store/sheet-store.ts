@@ -17,10 +17,10 @@ import { entriesOf } from '../data/entries';
 import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from '../data/sheet-commands';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
-import { DATABASE } from './world';
+import { DATABASE } from './profile';
 
 /** Typing is written when it pauses for this long, milliseconds. */
-const calm = 250;
+const debounceMs = 250;
 
 /** Entries, and rows of traces, from which on a sheet is long. */
 const manyLines = 100;
@@ -135,7 +135,7 @@ export const SheetStore = signalStore(
       label = what;
       patchState(store, { edits: new Map(store.edits()).set(record.ours.id, record) });
       drafts.keep(store.problemId() ?? '', [...store.edits().values()]);
-      timer ??= setTimeout(() => void flush(), calm);
+      timer ??= setTimeout(() => void flush(), debounceMs);
     };
 
     const put = (entry: Entry, what: string): void => {

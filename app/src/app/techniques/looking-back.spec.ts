@@ -12,7 +12,7 @@ describe('looking back', () => {
     expect(page.all('table')).toEqual([]);
   });
 
-  it('counts every sitting once by what was foreseen, and once by month', async () => {
+  it('counts every sitting once by what was predicted, and once by month', async () => {
     const problems = Array.from({ length: 50 }, (_, index) => someProblem(`Beacon ${index + 1}`));
     const sittings = problems.map(({ id }, index) =>
       someSitting(id, {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { ApexOptions } from 'apexcharts';
-import { type ForesightGroup, foresightGroups } from '@lernen/core/estimate';
+import { type CalibrationGroup, calibrationGroups } from '@lernen/core/estimate';
 import { type ForecastCheck, whyItCame } from '@lernen/core/plan';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -14,7 +14,7 @@ import type { LookingBack as Record } from '../workers/planner/planner.worker';
 const enough = 40;
 const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
 
-/** How often what was foreseen came true, so that the person knows how far to believe the numbers. */
+/** How often what was predicted came true, so that the person knows how far to believe the numbers. */
 @Component({
   selector: 'app-looking-back',
   imports: [Chart, RouterLink],
@@ -28,9 +28,9 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
           true.
         </p>
         @if (record(); as it) {
-          @if (it.foresight.count === 0) {
+          @if (it.calibration.count === 0) {
             <p class="empty">
-              <b>Nothing to look back on yet.</b> With the first sitting that you log, what was foreseen of it stands
+              <b>Nothing to look back on yet.</b> With the first sitting that you log, what was predicted of it stands
               here.
             </p>
           } @else {
@@ -41,8 +41,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
               good as right. Thin classes are taken together.
             </p>
             <app-chart
-              [options]="calibration()"
-              label="Share that came true by what was foreseen; the table has the numbers"
+              [options]="calibrationError()"
+              label="Share that came true by what was predicted; the table has the numbers"
             />
             <table class="figures-table">
               <thead>
@@ -58,7 +58,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
                 @for (row of classes(); track row.range) {
                   <tr>
                     <th scope="row">{{ row.range }}</th>
-                    <td class="number mono">{{ percent(row.foreseen) }}</td>
+                    <td class="number mono">{{ percent(row.predicted) }}</td>
                     <td class="number mono">{{ percent(row.came) }}</td>
                     <td class="number mono">{{ percent(row.low) }} to {{ percent(row.high) }}</td>
                     <td class="number mono">{{ row.count }}</td>
@@ -90,7 +90,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
               Log loss in nats a sitting: 0 is to know everything, {{ even }} is to toss a coin. The base rate foresees
               each time the share that came true so far.
             </p>
-            @if (it.foresight.months.length > 1) {
+            @if (it.calibration.months.length > 1) {
               <app-chart [options]="byMonth()" label="Log loss by month; the table has the numbers" />
             }
             <table class="figures-table">
@@ -122,11 +122,11 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
         @if (record(); as it) {
           <h2>What is yours in it</h2>
           @if (it.isPersonal) {
-            <p>These are learned from your log; over its last fifth they foretold better than the usual values.</p>
+            <p>These are learned from your log; over its last fifth they predicted better than the usual values.</p>
           } @else {
             <p>
-              The usual values are used: your own would not have foretold the last fifth of your log better, or there is
-              not enough of it yet.
+              The usual values are used: your own would not have predicted the last fifth of your log better, or there
+              is not enough of it yet.
             </p>
           }
           <dl>
@@ -134,8 +134,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             <dd class="mono">{{ signed(-it.person.harder.easy) }}</dd>
             <dt>A hard problem</dt>
             <dd class="mono">{{ signed(-it.person.harder.hard) }}</dd>
-            <dt>What practice lends, for every unit of its logarithm</dt>
-            <dd class="mono">{{ signed(it.person.lend) }}</dd>
+            <dt>What practice transfers, for every unit of its logarithm</dt>
+            <dd class="mono">{{ signed(it.person.transfer) }}</dd>
             <dt>Half-lives of recall against the usual ones</dt>
             <dd class="mono">{{ it.person.memory.toFixed(2) }} ×</dd>
           </dl>
@@ -195,32 +195,36 @@ export class LookingBack {
     groupsOf(this.record()).map((it) => ({ ...it, range: `${percentOf(it.from)} to ${percentOf(it.to)} %` })),
   );
   protected readonly months = computed(() =>
-    (this.record()?.foresight.months ?? []).map((it) => ({
+    (this.record()?.calibration.months ?? []).map((it) => ({
       ...it,
       name: monthText.format(new Date(`${it.month}-15T00:00:00Z`)),
     })),
   );
   protected readonly verdict = computed(() => {
-    const foresight = this.record()?.foresight;
-    if (!foresight) return '';
-    const off = Math.round(foresight.calibration * 100);
-    const sittings = counted(foresight.count, 'sitting');
-    if (foresight.count < enough)
+    const calibration = this.record()?.calibration;
+    if (!calibration) return '';
+    const off = Math.round(calibration.calibrationError * 100);
+    const sittings = counted(calibration.count, 'sitting');
+    if (calibration.count < enough)
       return `Not enough yet: ${sittings} so far, and from about ${enough} on this begins to tell something.`;
-    const gained = 1 - foresight.loss / foresight.baseLoss;
-    return `Over ${sittings} what was foreseen and what came lie ${off} ${off === 1 ? 'point' : 'points'} apart on average. ${
+    const gained = 1 - calibration.loss / calibration.baseLoss;
+    return `Over ${sittings} what was predicted and what came lie ${off} ${off === 1 ? 'point' : 'points'} apart on average. ${
       gained > 0.005
         ? `It told ${percent(gained)} more than the base rate does.`
         : 'It told no more than the base rate does: take the numbers for a rough order only.'
     }`;
   });
 
-  protected readonly calibration = computed(() => {
+  protected readonly calibrationError = computed(() => {
     const classes = this.classes();
     return (colours: ChartColours): ApexOptions => ({
       ...chartOf(colours, 280),
       series: [
-        { name: 'came true', type: 'scatter', data: classes.map((it) => ({ x: it.foreseen * 100, y: it.came * 100 })) },
+        {
+          name: 'came true',
+          type: 'scatter',
+          data: classes.map((it) => ({ x: it.predicted * 100, y: it.came * 100 })),
+        },
         {
           name: 'if always right',
           type: 'line',
@@ -233,8 +237,8 @@ export class LookingBack {
           name: it.range,
           type: 'line',
           data: [
-            { x: it.foreseen * 100, y: it.low * 100 },
-            { x: it.foreseen * 100, y: it.high * 100 },
+            { x: it.predicted * 100, y: it.low * 100 },
+            { x: it.predicted * 100, y: it.high * 100 },
           ],
         })),
       ],
@@ -242,7 +246,7 @@ export class LookingBack {
       stroke: { width: [0, 1.5, ...classes.map(() => 2)], dashArray: [0, 4, ...classes.map(() => 0)] },
       markers: { size: [6, 0, ...classes.map(() => 0)], strokeWidth: 0 },
       legend: { show: false },
-      xaxis: { ...axis(colours, 'foreseen, %'), type: 'numeric', min: 0, max: 100, tickAmount: 5 },
+      xaxis: { ...axis(colours, 'predicted, %'), type: 'numeric', min: 0, max: 100, tickAmount: 5 },
       yaxis: { ...axis(colours, 'came true, %'), min: 0, max: 100, tickAmount: 5, decimalsInFloat: 0 },
     });
   });
@@ -293,8 +297,8 @@ export class LookingBack {
   }
 }
 
-function groupsOf(record: Record | null): ForesightGroup[] {
-  return record ? foresightGroups(record.foresight) : [];
+function groupsOf(record: Record | null): CalibrationGroup[] {
+  return record ? calibrationGroups(record.calibration) : [];
 }
 
 function percentOf(chance: number): number {

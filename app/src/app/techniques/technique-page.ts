@@ -7,7 +7,7 @@ import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { DATABASE } from '../store/world';
+import { DATABASE } from '../store/profile';
 import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { sittingText } from '../ui/sitting-facts';
@@ -16,7 +16,7 @@ import { valueOf } from '../ui/value-of';
 import { counted, percent, slipWords } from '../ui/words';
 import { TechniqueSheets } from './technique-sheets';
 
-const mostShown = 200;
+const maxShown = 200;
 
 /** One technique: what points to it, what goes wrong, and the sittings behind its number. */
 @Component({
@@ -85,7 +85,7 @@ const mostShown = 200;
           <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
           <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
           <ol class="sittings">
-            @for (row of rows().slice(0, mostShown); track row.sitting.id) {
+            @for (row of rows().slice(0, maxShown); track row.sitting.id) {
               <li>
                 <span class="mono">{{ row.day }}</span>
                 <span
@@ -193,7 +193,7 @@ export class TechniquePage {
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly counted = counted;
-  protected readonly mostShown = mostShown;
+  protected readonly maxShown = maxShown;
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
   protected readonly valueOf = valueOf;
   protected readonly isWritingTemplate = signal(false);
@@ -248,7 +248,7 @@ export class TechniquePage {
     this.kept().keep(code);
   }
 
-  /** Leaving the field saves it: every save of a technique is planned anew. */
+  /** Leaving the field saves it: every save of a technique makes a new plan. */
   protected async flushTemplate(): Promise<void> {
     const kept = this.kept();
     const template = kept.read();

@@ -4,7 +4,7 @@ import { normalCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import type { Entry, Lesson, Problem } from '@lernen/core/model';
 import { entriesOfProblems } from '../data/entries';
-import { followed } from '../store/followed';
+import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Relations } from '../store/relations';
 import { FamilyGraph } from '../ui/family-graph';
@@ -101,7 +101,7 @@ export class TechniqueSheets {
   private readonly ids = computed(() => this.problems().map(({ id }) => id), {
     equal: (a, b) => a.join() === b.join(),
   });
-  private readonly entries = followed<readonly Entry[]>(() => {
+  private readonly entries = liveSignal<readonly Entry[]>(() => {
     const ids = this.ids();
     return (database) => entriesOfProblems(database, ids);
   }, []);

@@ -8,7 +8,7 @@ import { DerivedStore } from '../store/derived-store';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { DATABASE } from '../store/world';
+import { DATABASE } from '../store/profile';
 import { emptyDatabase } from './database';
 
 const patience = 8000;

@@ -3,7 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { Interview, Lesson } from '@lernen/core/model';
 import { rereadingFor } from '@lernen/core/plan';
 import { entriesOfKinds } from '../data/entries';
-import { followed } from '../store/followed';
+import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Relations } from '../store/relations';
 
@@ -57,7 +57,7 @@ export class Rereading {
   private readonly log = inject(LogStore);
   private readonly relations = inject(Relations);
   readonly interview = input.required<Interview>();
-  private readonly lessons = followed<readonly Lesson[]>(() => (database) => entriesOfKinds(database, 'lesson'), []);
+  private readonly lessons = liveSignal<readonly Lesson[]>(() => (database) => entriesOfKinds(database, 'lesson'), []);
   protected readonly rows = computed(() => rereadingFor(this.interview(), this.lessons(), this.log.log()));
 
   protected twistText(problemId: string): string {

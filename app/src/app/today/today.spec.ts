@@ -28,7 +28,7 @@ describe('Today', () => {
     expect(page.text).toContain('Weakest for Otterbridge');
   });
 
-  it('puts an item off and plans anew at once', async () => {
+  it('puts an item off and plans again at once', async () => {
     page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
     await page.until(() => page.all('app-plan-item-row').length > 0);
     const title = page.all('app-plan-item-row .title')[0]?.textContent ?? '';

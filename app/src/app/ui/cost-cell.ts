@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { raised, readCost } from '@lernen/core/cost';
+import { superscript, readCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import { afterPress } from './press';
 
@@ -67,7 +67,7 @@ export class CostCell {
   readonly valueChange = output<string>();
   protected readonly isFocused = signal(false);
   /** As one writes it by hand, while nobody writes in it. */
-  protected readonly shown = computed(() => raised(this.value()).replace(/\s*\*\s*/g, '·'));
+  protected readonly shown = computed(() => superscript(this.value()).replace(/\s*\*\s*/g, '·'));
   protected readonly fault = computed(() => {
     if (this.value().trim() === '') return null;
     try {

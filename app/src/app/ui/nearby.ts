@@ -13,7 +13,7 @@ addEventListener('beforeprint', () => [...waiting.keys()].forEach(arrive));
 
 /**
  * Calls back once the element comes near the window, or when the page is about to be printed: what costs time to make
- * need not be there earlier. An element waits for one thing at a time; waiting anew takes the place of the old.
+ * need not be there earlier. An element waits for one thing at a time; waiting again takes the place of the old.
  *
  * @returns gives up waiting
  */

@@ -3,7 +3,7 @@ import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/mat
 import { type Problem, titleKey } from '@lernen/core/model';
 import { afterPress } from './press';
 
-const mostOffered = 20;
+const maxOffered = 20;
 
 /** One of the problems, found by typing any part of its title. */
 @Component({
@@ -40,7 +40,7 @@ export class ProblemPicker {
     const wanted = titleKey(this.typed());
     return this.problems()
       .filter((problem) => titleKey(problem.title).includes(wanted))
-      .slice(0, mostOffered);
+      .slice(0, maxOffered);
   });
 
   protected type(event: Event): void {

@@ -14,9 +14,9 @@ export function textOrNull(text: string | null): string | null {
  */
 export function numberIn(event: Event, before: number): number | string {
   const field = event.target as HTMLInputElement;
-  const [number, least, most] = [field.valueAsNumber, Number(field.min), Number(field.max)];
+  const [number, min, max] = [field.valueAsNumber, Number(field.min), Number(field.max)];
   const isWhole = field.step !== 'any';
-  if (number >= least && number <= most && (!isWhole || Number.isInteger(number))) return number;
+  if (number >= min && number <= max && (!isWhole || Number.isInteger(number))) return number;
   const typed = field.value === '' ? 'That' : field.value;
   field.value = String(before);
   return `${typed} is not a ${isWhole ? 'whole ' : ''}number from ${field.min} to ${field.max}. It stays at ${before}.`;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { type BestPrices, type Offer, Prices, bestPrices, usableMinutes } from './prices';
+import { type BestPrices, type ReviewColumn, Prices, bestPrices, usableMinutes } from './prices';
 
-/** The most gain of any choice of one offer a track at most within the minutes, by trying all. */
-function bestChoice(offers: readonly (readonly Offer[])[], minutes: readonly number[]): number {
-  const [first, ...rest] = offers;
+/** The most gain of any choice of one column a candidate at most within the minutes, by trying all. */
+function bestChoice(columns: readonly (readonly ReviewColumn[])[], minutes: readonly number[]): number {
+  const [first, ...rest] = columns;
   if (!first) return 0;
   let best = bestChoice(rest, minutes);
   for (const { gain, loads } of first) {
@@ -14,7 +14,7 @@ function bestChoice(offers: readonly (readonly Offer[])[], minutes: readonly num
   return best;
 }
 
-const offer = fc.record({
+const column = fc.record({
   gain: fc.double({ min: 0.01, max: 1, noNaN: true }),
   loads: fc.array(
     fc.record({ minutes: fc.integer({ min: 1, max: 20 }), days: fc.integer({ min: 0, max: 2 }).map((day) => [day]) }),
@@ -22,10 +22,10 @@ const offer = fc.record({
   ),
 });
 
-/** One track for each of these lists of offers. */
-function bestFor(offers: readonly (readonly Offer[])[], minutes: readonly number[]): BestPrices {
+/** One candidate for each of these lists of columns. */
+function bestFor(columns: readonly (readonly ReviewColumn[])[], minutes: readonly number[]): BestPrices {
   return bestPrices(
-    offers.map((it) => ({ offers: it, count: 1 })),
+    columns.map((it) => ({ columns: it, count: 1 })),
     minutes,
     0,
   );
@@ -34,55 +34,55 @@ function bestFor(offers: readonly (readonly Offer[])[], minutes: readonly number
 describe('prices of minutes', () => {
   it('never give less than the best choice, whatever is offered', () => {
     const some = fc.record({
-      offers: fc.array(fc.array(offer, { maxLength: 3 }), { maxLength: 5 }),
+      columns: fc.array(fc.array(column, { maxLength: 3 }), { maxLength: 5 }),
       minutes: fc.array(fc.integer({ min: 0, max: 30 }), { minLength: 3, maxLength: 3 }),
     });
     fc.assert(
-      fc.property(some, ({ offers, minutes }) => {
+      fc.property(some, ({ columns, minutes }) => {
         expect(
           bestPrices(
-            offers.map((it) => ({ offers: it, count: 1 })),
+            columns.map((it) => ({ columns: it, count: 1 })),
             minutes,
             0,
-          ).most,
-        ).toBeGreaterThanOrEqual(bestChoice(offers, minutes) - 1e-9);
+          ).max,
+        ).toBeGreaterThanOrEqual(bestChoice(columns, minutes) - 1e-9);
       }),
       { numRuns: 200 },
     );
   });
 
   it('are nothing where there are minutes enough, and come near the best where they are short', () => {
-    const offers = Array.from({ length: 6 }, (_, index): Offer[] => [
+    const columns = Array.from({ length: 6 }, (_, index): ReviewColumn[] => [
       { gain: 1 + index / 10, loads: [{ minutes: 10, days: [0] }] },
     ]);
-    const rich = bestFor(offers, [100]);
-    expect(rich.most).toBeCloseTo(7.5, 3);
-    const poor = bestFor(offers, [30]);
-    expect(poor.most).toBeCloseTo(1.5 + 1.4 + 1.3, 1);
+    const rich = bestFor(columns, [100]);
+    expect(rich.max).toBeCloseTo(7.5, 3);
+    const poor = bestFor(columns, [30]);
+    expect(poor.max).toBeCloseTo(1.5 + 1.4 + 1.3, 1);
     expect(poor.prices.byDay[0]).toBeGreaterThan(0.1);
   });
 
   it('are the same for many tracks with the same offers as for each of them', () => {
-    const offers: Offer[] = [{ gain: 1, loads: [{ minutes: 1, days: [0, 1] }] }];
-    const together = bestPrices([{ offers, count: 300 }], [100, 100], 0);
+    const columns: ReviewColumn[] = [{ gain: 1, loads: [{ minutes: 1, days: [0, 1] }] }];
+    const together = bestPrices([{ columns, count: 300 }], [100, 100], 0);
     const apart = bestFor(
-      Array.from({ length: 300 }, () => offers),
+      Array.from({ length: 300 }, () => columns),
       [100, 100],
     );
-    expect(together.most).toBeCloseTo(apart.most, 9);
-    expect(together.most).toBeGreaterThanOrEqual(200 - 1e-9);
+    expect(together.max).toBeCloseTo(apart.max, 9);
+    expect(together.max).toBeGreaterThanOrEqual(200 - 1e-9);
   });
 
   it('take of several days the cheapest', () => {
     const prices = new Prices([3, 1, 2]);
-    const [dear, cheap]: Offer[] = [
+    const [dear, cheap]: ReviewColumn[] = [
       { gain: 10, loads: [{ minutes: 4, days: [0] }] },
       { gain: 10, loads: [{ minutes: 4, days: [0, 1, 2] }] },
     ];
     if (!dear || !cheap) throw new Error('no offers');
     expect([prices.worth(dear), prices.worth(cheap), prices.cheapest([0, 2])]).toEqual([-2, 6, 2]);
-    expect(prices.best([dear, cheap])).toEqual({ offer: cheap, worth: 6 });
-    expect(prices.best([dear])).toEqual({ offer: null, worth: 0 });
+    expect(prices.best([dear, cheap])).toEqual({ column: cheap, worth: 6 });
+    expect(prices.best([dear])).toEqual({ column: null, worth: 0 });
     expect(prices.ofAll([10, 20, 30])).toBe(110);
   });
 });

@@ -1,26 +1,26 @@
-import { type TechniqueOutlook, readinessOf } from '../../estimate/readiness';
+import { type TechniqueBaseline, readinessOf } from '../../estimate/readiness';
 import type { Person } from '../../estimate/strength';
 import type { TechniqueId } from '../../model/technique';
 import type { Day } from '../../model/time';
-import { lentOn } from '../../estimate/worked';
+import { transferredOn } from '../../estimate/worked';
 import { workedUntil } from '../model/candidate';
 import type { Target } from '../model/horizon';
 import type { ReadinessPoint } from '../plan';
-import type { Track } from '../model/track';
+import type { CandidateState } from '../model/candidate-state';
 
 /** Days computed exactly over the whole plan; between them the curve is drawn straight. */
 const exactPoints = 30;
 
 /** Readiness for the next interview as if it were on each day: at the end of the day if the plan is kept, and if it is dropped. */
 export function readinessCurve(
-  tracks: readonly Track[],
+  states: readonly CandidateState[],
   targets: readonly Target[],
   dates: readonly Day[],
   person: Person,
-  outlookOf: (technique: TechniqueId) => TechniqueOutlook,
+  baselineOf: (technique: TechniqueId) => TechniqueBaseline,
 ): ReadinessPoint[] {
   const step = Math.ceil(dates.length / exactPoints);
-  const sums = new Sums(tracks, person, outlookOf);
+  const sums = new Sums(states, person, baselineOf);
   const whole = targets.filter(({ isWhole }) => isWhole);
   const targetOn = (day: number): Target | undefined => whole.find((target) => target.day >= day) ?? whole.at(-1);
   const exact = new Map<number, Chances>();
@@ -51,46 +51,48 @@ interface Chances {
   readonly dropped: number;
 }
 
-/** A track with the places of its techniques in the sums, so that a day's sums are taken without looking anything up. */
-interface Lender {
-  readonly track: Track;
+/** A candidate with the places of its techniques in the sums, so that a day's sums are taken without looking anything up. */
+interface TransferSource {
+  readonly state: CandidateState;
   readonly parts: readonly { readonly place: number; readonly share: number }[];
 }
 
 class Sums {
   private readonly places = new Map<TechniqueId, number>();
-  private readonly lenders: readonly Lender[];
+  private readonly sources: readonly TransferSource[];
 
   constructor(
-    tracks: readonly Track[],
+    states: readonly CandidateState[],
     private readonly person: Person,
-    private readonly outlookOf: (technique: TechniqueId) => TechniqueOutlook,
+    private readonly baselineOf: (technique: TechniqueId) => TechniqueBaseline,
   ) {
-    this.lenders = tracks
+    this.sources = states
       .filter(({ candidate, placements }) => candidate.problemId !== null || placements.length > 0)
-      .map((track) => ({
-        track,
-        parts: track.candidate.credits.map(({ technique, share }) => ({ place: this.placeOf(technique), share })),
+      .map((state) => ({
+        state,
+        parts: state.candidate.credits.map(({ technique, share }) => ({ place: this.placeOf(technique), share })),
       }));
   }
 
   chancesOn(day: number, { shares, difficulty }: Target): Chances {
     const kept = new Float64Array(this.places.size);
     const dropped = new Float64Array(this.places.size);
-    for (const { track, parts } of this.lenders) {
-      const { candidate, placements } = track;
+    for (const { state, parts } of this.sources) {
+      const { candidate, placements } = state;
       const { worked } = candidate;
-      const without = lentOn(worked, day, this.person);
+      const without = transferredOn(worked, day, this.person);
       const withPlan =
-        placements.length === 0 ? without : lentOn(workedUntil(worked, placements, this.person, day), day, this.person);
+        placements.length === 0
+          ? without
+          : transferredOn(workedUntil(worked, placements, this.person, day), day, this.person);
       for (const { place, share } of parts) {
         kept[place] = (kept[place] ?? 0) + share * withPlan;
         dropped[place] = (dropped[place] ?? 0) + share * without;
       }
     }
     const chance = (sums: Float64Array): number => {
-      const lentTo = (id: TechniqueId): number => sums[this.places.get(id) ?? -1] ?? 0;
-      return readinessOf(this.person, shares, difficulty, this.outlookOf, lentTo).point;
+      const transferredTo = (id: TechniqueId): number => sums[this.places.get(id) ?? -1] ?? 0;
+      return readinessOf(this.person, shares, difficulty, this.baselineOf, transferredTo).point;
     };
     return { kept: chance(kept), dropped: chance(dropped) };
   }

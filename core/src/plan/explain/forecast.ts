@@ -1,5 +1,5 @@
 import { estimateLog } from '../../estimate/estimate';
-import type { Foreseen } from '../../estimate/foresight';
+import type { Prediction } from '../../estimate/calibration';
 import type { Log } from '../../model/log';
 import { type Day, addDays, dayOf, daysBetween, endOfDay, instantAt } from '../../model/time';
 import type { Plan, PlanInput, ReadinessPoint } from '../plan';
@@ -38,7 +38,7 @@ export interface ForecastCheck {
 /** A plan promises readiness so many days ahead. */
 const daysKept = 29;
 /** Fewer sittings until then are nothing to plan from. */
-const leastSittings = 10;
+const minSittings = 10;
 
 export function forecastFrom({ days, curve }: Plan): Forecast {
   return {
@@ -54,7 +54,7 @@ export function forecastMadeAgain({ log, zone, twists }: PlanInput, madeOn: Day)
   const evening = endOfDay(instantAt(madeOn, '12:00', zone), zone);
   const sittings = log.sittings.filter(({ startedAt }) => startedAt <= evening);
   const isNew = log.sittings[0] === undefined || daysBetween(dayOf(log.sittings[0].startedAt, zone), madeOn) < 1;
-  if (isNew || sittings.length < leastSittings) return null;
+  if (isNew || sittings.length < minSittings) return null;
   const then: Log = { ...log, sittings };
   const asOf = instantAt(madeOn, '12:00', zone);
   const plan = planDays({ log: then, estimates: estimateLog(then, evening), asOf, zone, ...(twists && { twists }) });
@@ -73,7 +73,7 @@ export function checkForecast(
   if (!point || !readiness) return null;
   const isBetween = (day: Day): boolean => day >= forecast.madeOn && day <= yesterday;
   const sittings = log.sittings.filter(({ startedAt }) => isBetween(dayOf(startedAt, zone)));
-  const seen = estimates.foresight.recent.filter(({ at }: Foreseen) => isBetween(dayOf(at, zone)));
+  const seen = estimates.calibration.recent.filter(({ at }: Prediction) => isBetween(dayOf(at, zone)));
   return {
     madeOn: forecast.madeOn,
     isMadeAgain: forecast.isMadeAgain,

@@ -26,7 +26,7 @@ export interface NewProblemAdvice {
   readonly unnamed: Offer | null;
 }
 
-const mostOffers = 3;
+const maxOffers = 3;
 /** What a list wants within so many days comes before what only fits better. */
 const urgentDays = 7;
 /** Chance of an unaided solve in time below which easy problems teach most, and from which on hard ones do. */
@@ -68,7 +68,7 @@ export function newProblemAdvice(
     offers: ordered
       .filter((problem) => techniquesOf(problem, byId)[0] === technique)
       .sort((a, b) => Number(isUrgent(b)) - Number(isUrgent(a)) || distance(a) - distance(b))
-      .slice(0, mostOffers)
+      .slice(0, maxOffers)
       .map(offer),
     unnamed: unnamed ? offer(unnamed) : null,
   };

@@ -27,13 +27,13 @@ export function reasonsFor(
   input: PlanInput,
   { schedule, dates, duty, needs, gain: { byTarget } }: InPlan,
 ): Reasons {
-  const { track, placement } = item;
-  const { candidate, placements } = track;
+  const { state, placement } = item;
+  const { candidate, placements } = state;
   const { estimates } = input;
   const technique = candidate.technique === null ? undefined : estimates.techniques.get(candidate.technique);
   const known = candidate.problemId === null ? undefined : estimates.problems.get(candidate.problemId);
   const last = known?.lastSitting;
-  const { target, gain } = mostGained(byTarget, schedule.targets);
+  const { target, gain } = maxGained(byTarget, schedule.targets);
   const mixUp = estimates.mixUps.find(
     ({ right, lastAt }) => right === candidate.technique && isRecent(lastAt, input.asOf),
   );
@@ -49,7 +49,7 @@ export function reasonsFor(
     interviewId: target?.interviewId ?? null,
     gain,
     share: target && candidate.technique !== null ? (target.shares.get(candidate.technique) ?? 0) : 0,
-    gainPerMinute: Math.max(schedule.gainPerMinute(track, placement), 0),
+    gainPerMinute: Math.max(schedule.gainPerMinute(state, placement), 0),
     recallOnDay: before.memory ? recallAt(before.memory, placement.day, schedule.way.memory) : null,
     strength: technique?.strength ?? null,
     evidence: technique?.sittings ?? 0,
@@ -79,7 +79,7 @@ function isRecent(at: Instant, asOf: Instant): boolean {
 }
 
 /** The interview whose readiness the item raises most, and by how much. */
-function mostGained(byTarget: readonly number[], targets: readonly Target[]): { target: Target | null; gain: number } {
+function maxGained(byTarget: readonly number[], targets: readonly Target[]): { target: Target | null; gain: number } {
   let best: { target: Target | null; gain: number } = { target: null, gain: 0 };
   targets.forEach((target, index) => {
     const gain = byTarget[index] ?? 0;

@@ -10,7 +10,7 @@ export interface Reread {
 }
 
 /** Lessons that an evening before an interview has room for. */
-const mostReread = 8;
+const maxReread = 8;
 
 /**
  * What is worth rereading before an interview: one's own lessons from problems of the techniques that it asks, those of
@@ -34,7 +34,7 @@ export function rereadingFor(
   const rows = [...ofTechnique]
     .sort(([a], [b]) => (shares.get(b) ?? 0) - (shares.get(a) ?? 0))
     .map(([, some]) => some.sort((a, b) => (a.lesson.revision < b.lesson.revision ? 1 : -1)));
-  const most = Math.max(0, ...rows.map(({ length }) => length));
-  const inTurn = Array.from({ length: most }, (_, round) => rows.flatMap((row) => row.slice(round, round + 1))).flat();
-  return inTurn.slice(0, mostReread);
+  const max = Math.max(0, ...rows.map(({ length }) => length));
+  const inTurn = Array.from({ length: max }, (_, round) => rows.flatMap((row) => row.slice(round, round + 1))).flat();
+  return inTurn.slice(0, maxReread);
 }

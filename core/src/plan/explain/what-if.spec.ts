@@ -12,7 +12,7 @@ import type { Log } from '../../model/log';
 import { defaultSettings } from '../../model/settings';
 import type { Plan, PlanInput } from '../plan';
 import { Planner } from '../planner';
-import { weighSentence } from './weigh-sentence';
+import { alternativeSentence } from './alternative-sentence';
 import { type WhatIf, planIf } from './what-if';
 
 const techniques = ['heap', 'greedy', 'trie', 'line-dp'];
@@ -72,21 +72,22 @@ describe('what if', () => {
 
 describe('what was weighed for a day', () => {
   const [day] = current.days.filter(({ items }) => items.length > 0);
-  const weighed = planner.weigh(day?.date ?? '');
+  const alternatives = planner.alternatives(day?.date ?? '');
 
   it('is what is not there, the nearest first, with what keeps it away', () => {
-    if (!weighed || !day) throw new Error('nothing weighed');
+    if (!alternatives || !day) throw new Error('nothing weighed');
     const there = new Set(day.items.map(({ problemId }) => problemId).filter((id) => id !== null));
-    expect(weighed.nearest.length).toBeGreaterThan(2);
-    expect(weighed.nearest.some(({ problemId }) => problemId !== null && there.has(problemId))).toBeFalse();
-    const gains = weighed.nearest.map(({ gainPerMinute }) => gainPerMinute);
+    expect(alternatives.nearest.length).toBeGreaterThan(2);
+    expect(alternatives.nearest.some(({ problemId }) => problemId !== null && there.has(problemId))).toBeFalse();
+    const gains = alternatives.nearest.map(({ gainPerMinute }) => gainPerMinute);
     expect(gains).toEqual([...gains].sort((a, b) => b - a));
     expect(Math.min(...gains)).toBeGreaterThan(0);
-    expect(weighed.left).toBe(Math.round(day.budget * 1.1) - day.minutes);
+    expect(alternatives.left).toBe(Math.round(day.budget * 1.1) - day.minutes);
   });
 
   it('says how many minutes more would bring something longer in for the weakest', () => {
-    const short = planner.weigh(day?.date ?? '')?.nearest.filter(({ obstacle }) => obstacle.kind === 'too-long') ?? [];
+    const short =
+      planner.alternatives(day?.date ?? '')?.nearest.filter(({ obstacle }) => obstacle.kind === 'too-long') ?? [];
     for (const { obstacle } of short) {
       if (obstacle.kind !== 'too-long') continue;
       expect(obstacle.lacking).toBeGreaterThan(0);
@@ -98,7 +99,8 @@ describe('what was weighed for a day', () => {
       ...input,
       log: { ...input.log, settings: { ...defaultSettings, week: everyDay(8) } },
     });
-    const [found] = tight.weigh(tight.plan.days[0]?.date ?? '')?.nearest.filter(({ kind }) => kind === 'fresh') ?? [];
+    const [found] =
+      tight.alternatives(tight.plan.days[0]?.date ?? '')?.nearest.filter(({ kind }) => kind === 'fresh') ?? [];
     expect(found?.obstacle.kind).toBe('too-long');
     if (found?.obstacle.kind === 'too-long') {
       const [today] = tight.plan.days;
@@ -108,25 +110,25 @@ describe('what was weighed for a day', () => {
   });
 
   it('knows nothing of a day outside the plan', () => {
-    expect(planner.weigh('2027-06-01')).toBeNull();
+    expect(planner.alternatives('2027-06-01')).toBeNull();
   });
 
   it('says what would have to change', () => {
     const base = { problemId: 'p', technique: 'heap', kind: 'rebuild', minutes: 20, gainPerMinute: 0.001 } as const;
-    const say = (obstacle: Parameters<typeof weighSentence>[0]['obstacle']): string =>
-      weighSentence({ ...base, obstacle }, (date) => date);
-    expect(say({ kind: 'outbid', lacking: 12, least: 0.0015 })).toBe(
+    const say = (obstacle: Parameters<typeof alternativeSentence>[0]['obstacle']): string =>
+      alternativeSentence({ ...base, obstacle }, (date) => date);
+    expect(say({ kind: 'outbid', lacking: 12, min: 0.0015 })).toBe(
       'The weakest item of the day gains 1.5 times as much a minute. With 12 min more on this day it would have room.',
     );
-    expect(say({ kind: 'outbid', lacking: 12, least: 0.001 })).toContain('does not fit into its place');
-    expect(say({ kind: 'outbid', lacking: 0, least: 0.001 })).toBe('It fits, and would add next to nothing.');
+    expect(say({ kind: 'outbid', lacking: 12, min: 0.001 })).toContain('does not fit into its place');
+    expect(say({ kind: 'outbid', lacking: 0, min: 0.001 })).toBe('It fits, and would add next to nothing.');
     expect(say({ kind: 'too-long', lacking: 1, weakest: 2 })).toBe(
       'With 1 min more on this day it would take the place of the 2 weakest items, and gain more.',
     );
     expect(say({ kind: 'too-long', lacking: 5, weakest: 1 })).toContain('the place of the weakest item, and');
     expect(say({ kind: 'too-near', other: '2026-11-27' })).toContain('stands on 2026-11-27 already');
     expect(say({ kind: 'light' })).toContain('only Spots and Sketches');
-    expect(say({ kind: 'enough-new', most: 2 })).toContain('2 new problems');
+    expect(say({ kind: 'enough-new', max: 2 })).toContain('2 new problems');
     expect(say({ kind: 'rests', until: '2026-11-26' })).toContain('from 2026-11-26 on a review teaches more');
     expect(say({ kind: 'put-off', until: '2026-11-30' })).toBe('You put it off until 2026-11-30.');
   });

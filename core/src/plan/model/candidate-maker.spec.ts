@@ -82,7 +82,7 @@ describe('what can be planned of a problem', () => {
     expect(reviewOf([{}], [choose(target, { notBefore: '2026-12-01' })])?.notBefore).toBe(7);
     expect(reviewOf([{}], [choose(target, { notBefore: '2026-11-01' })])?.notBefore).toBe(0);
     const dropped = reviewOf([{}], [choose(target, { dropped: true })]);
-    expect([dropped?.most, dropped?.kinds.length]).toEqual([0, 0]);
+    expect([dropped?.max, dropped?.kinds.length]).toEqual([0, 0]);
     expect(dropped?.worked.memory).not.toBeNull();
   });
 });

@@ -49,7 +49,7 @@ export class CandidateMaker {
         spacing,
         notBefore: Math.max(this.notBefore(choice), spacing.earliest),
         bonus: 1,
-        most: isDropped ? 0 : estimate.worked.memory ? planParameters.spacing.most : 2,
+        max: isDropped ? 0 : estimate.worked.memory ? planParameters.spacing.max : 2,
         successor: null,
       };
       return [candidate];
@@ -62,7 +62,7 @@ export class CandidateMaker {
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
     const minutes = this.minutesFor('fresh', null, true);
     const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
-    const roomForFresh = Math.min(all / minutes, planParameters.freshAtMost);
+    const roomForFresh = Math.min(all / minutes, planParameters.maxFresh);
     const kinds = this.kindsOf(null, true).filter(isFollowUp);
     return [...wanted].flatMap((technique) => {
       const isAsked = this.targets.some((target) => (target.shares.get(technique) ?? 0) >= planParameters.freshShare);
@@ -85,7 +85,7 @@ export class CandidateMaker {
           spacing: unspaced,
           notBefore: this.notBefore(choice),
           bonus: 1 + planParameters.informationPerVariance * (index < missing ? estimate.state.variance : 0),
-          most: 2,
+          max: 2,
           successor,
         };
       return successor ? [successor] : [];
@@ -118,15 +118,15 @@ export class CandidateMaker {
 
   /** By the person's own pace, but never as short as giving up. */
   private minutesFor(kind: PlannedKind, difficulty: Difficulty | null, wasSolved: boolean): number {
-    const { rebuildPace, leastPace } = planParameters;
+    const { rebuildPace, minPace } = planParameters;
     const { settings } = this.input.log;
     if (kind === 'fresh') {
-      const pace = Math.max(this.paces.get('first-solve') ?? 1, leastPace.fresh);
+      const pace = Math.max(this.paces.get('first-solve') ?? 1, minPace.fresh);
       return Math.round(targetFor(difficulty, settings) * pace);
     }
     const pace = this.paces.get(kind) ?? (kind === 'rebuild' ? rebuildPace : 1);
-    const least = kind === 'rebuild' && !wasSolved ? leastPace.unsolved : 0;
-    return Math.ceil(sittingTarget(kind, difficulty, settings) * Math.max(pace, least));
+    const min = kind === 'rebuild' && !wasSolved ? minPace.unsolved : 0;
+    return Math.ceil(sittingTarget(kind, difficulty, settings) * Math.max(pace, min));
   }
 
   private choiceFor(key: string): Choice['choice'] | undefined {

@@ -1,7 +1,7 @@
 import { firstMemory, recallAt, reviewedMemory, scaled } from '../../estimate/recall';
 import { teaching, transferParameters } from '../../estimate/parameters';
 import type { Credit } from '../../estimate/strength';
-import { type WayOfLearning, type Worked, isFullKind, lentOn } from '../../estimate/worked';
+import { type WayOfLearning, type Worked, isFullKind, transferredOn } from '../../estimate/worked';
 import type { ProblemId } from '../../model/problem';
 import type { SittingKind } from '../../model/sitting';
 import type { TechniqueId } from '../../model/technique';
@@ -44,7 +44,7 @@ export interface Candidate {
   /** Times that its gain counts, for what it tells. */
   readonly bonus: number;
   /** Most placements that it may have. */
-  readonly most: number;
+  readonly max: number;
   /** What can be planned once this has its place: the next fresh problem of the technique. */
   readonly successor: Candidate | null;
 }
@@ -65,25 +65,25 @@ export function workedUntil(
 }
 
 /**
- * What the problem lends at each target if the placements, and others that are only tried, are kept. A placement that
+ * What the problem transfers at each target if the placements, and others that are only tried, are kept. A placement that
  * does not count for a target does not help it. Targets stand in the order of the days until which placements count.
  */
-export function lentAtTargets(
+export function transferredAtTargets(
   worked: Worked,
   placements: readonly Placement[],
   targets: readonly Target[],
   way: WayOfLearning,
 ): number[] {
-  const lent = new Array<number>(targets.length);
+  const transferred = new Array<number>(targets.length);
   let current = worked;
   let next = 0;
   for (let index = 0; index < targets.length; index++) {
     const { until = 0, time = 0 } = targets[index] ?? {};
     for (let placement = placements[next]; placement && placement.day < until; placement = placements[++next])
       current = workedWith(current, placement, way);
-    lent[index] = lentOn(current, time, way);
+    transferred[index] = transferredOn(current, time, way);
   }
-  return lent;
+  return transferred;
 }
 
 /** What is expected to be left after one more sitting. */

@@ -23,7 +23,7 @@ export interface Target {
   readonly difficulty: Difficulty;
 }
 
-/** Interviews that are still to come, next first, within what a plan can reach. */
+/** Planned interviews after now, next first, within what a plan can reach. */
 export function comingInterviews(interviews: readonly Interview[], asOf: Instant): Interview[] {
   return interviews
     .filter((interview) => interview.status === 'planned' && Date.parse(interview.at) > Date.parse(asOf))
@@ -38,7 +38,7 @@ export function targetsOf(log: Log, asOf: Instant, zone: Zone): Target[] {
   const today = dayOf(asOf, zone);
   const coming = comingInterviews(log.interviews, asOf)
     .map((interview) => ({ interview, day: daysBetween(today, dayOf(interview.at, zone)) }))
-    .filter(({ day }) => day <= planParameters.mostDays);
+    .filter(({ day }) => day <= planParameters.maxDays);
   const total = coming.reduce((sum, { interview }) => sum + interview.importance, 0);
   const goals =
     coming.length === 0
@@ -79,11 +79,11 @@ export function horizonDays(targets: readonly Target[], today: Day): Day[] {
  * them where there is no interview.
  */
 export function twistDays(technique: TechniqueId, targets: readonly Target[]): Set<number> {
-  const { share, least } = planParameters.twists;
+  const { share, min } = planParameters.twists;
   const days = new Set<number>();
   for (const { interviewId, isWhole, day: last, shares } of targets) {
     if (!isWhole || !shares.has(technique)) continue;
-    const from = interviewId === null ? 0 : Math.max(Math.min(Math.floor(last * (1 - share)), last - least), 0);
+    const from = interviewId === null ? 0 : Math.max(Math.min(Math.floor(last * (1 - share)), last - min), 0);
     for (let day = from; day < last; day++) days.add(day);
   }
   return days;

@@ -9,7 +9,7 @@ import { planParameters } from '../parameters';
  * not in it.
  */
 export function pacesOf({ problems, sittings, settings }: Log): ReadonlyMap<SittingKind, number> {
-  const { least, counted, lookedAt, range } = planParameters.pace;
+  const { min, counted, lookedAt, range } = planParameters.pace;
   const byId = new Map(problems.map((problem) => [problem.id, problem]));
   const paces = new Map<SittingKind, number[]>();
   for (const { kind, minutes, problemId, result } of sittings.slice(-lookedAt).reverse()) {
@@ -21,7 +21,7 @@ export function pacesOf({ problems, sittings, settings }: Log): ReadonlyMap<Sitt
   }
   const medians = new Map<SittingKind, number>();
   for (const [kind, some] of paces) {
-    if (some.length < least) continue;
+    if (some.length < min) continue;
     const middle = some.sort((a, b) => a - b)[Math.floor(some.length / 2)] ?? 1;
     medians.set(kind, Math.min(Math.max(middle, range[0]), range[1]));
   }

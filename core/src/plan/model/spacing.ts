@@ -67,7 +67,7 @@ export function isSpaced(spacing: Spacing, planned: readonly number[], day: numb
 /** Each gap is at least as long as the one before it asks. */
 function keepsGaps({ past, gap }: Spacing, planned: readonly number[], added: number, days: number): boolean {
   let before = past.at(-1);
-  let least = gap;
+  let min = gap;
   let isAdded = false;
   for (let index = 0; index <= planned.length; index++) {
     let next = planned[index];
@@ -78,8 +78,8 @@ function keepsGaps({ past, gap }: Spacing, planned: readonly number[], added: nu
     }
     if (next === undefined) break;
     if (before !== undefined) {
-      if (next - before < least) return false;
-      least = nextGap(next - before, days);
+      if (next - before < min) return false;
+      min = nextGap(next - before, days);
     }
     before = next;
   }

@@ -12,7 +12,7 @@ export interface Twist {
 export type TwistsByProblem = ReadonlyMap<ProblemId, readonly Twist[]>;
 
 /** Characters of a twist as a sitting keeps it. */
-const mostText = 500;
+const maxText = 500;
 
 /**
  * The twists that are known for each problem: those written on its sheet, those that another problem of its family is, and
@@ -22,7 +22,7 @@ export function twistsFrom(entries: readonly Entry[]): TwistsByProblem {
   const twists = new Map<ProblemId, Twist[]>();
   const add = (problemId: ProblemId, text: string, from: ProblemId): void => {
     const known = twists.get(problemId) ?? [];
-    const line = text.replace(/\s+/g, ' ').trim().slice(0, mostText);
+    const line = text.replace(/\s+/g, ' ').trim().slice(0, maxText);
     if (line !== '' && known.every((twist) => twist.text !== line))
       twists.set(problemId, [...known, { text: line, from }]);
   };

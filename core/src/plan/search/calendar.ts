@@ -4,11 +4,11 @@ import type { Candidate, Placement } from '../model/candidate';
 import type { Target } from '../model/horizon';
 import { planParameters } from '../parameters';
 import type { PlannedKind } from '../plan';
-import type { Track } from '../model/track';
+import type { CandidateState } from '../model/candidate-state';
 
 /** An item that has its day. */
 export interface Placed {
-  readonly track: Track;
+  readonly state: CandidateState;
   readonly placement: Placement;
   readonly isPinned: boolean;
   /** Minutes of it on its own day; what is missing to the whole goes on the day after `goesOn`. */
@@ -36,12 +36,12 @@ export class Calendar {
   private readonly light: readonly (Shares | null)[];
   /** Minutes of the whole day, what of them items may take, and what of that is left. */
   private readonly whole: readonly number[];
-  private readonly most: readonly number[];
+  private readonly max: readonly number[];
   private readonly left: number[];
   /** How many items of each technique, and how many fresh problems, each day has. */
   private readonly techniques: readonly Map<TechniqueId, number>[];
   private readonly fresh: number[];
-  private readonly freshMost: readonly number[];
+  private readonly maxFresh: readonly number[];
 
   constructor(given: readonly GivenDay[], targets: readonly Target[]) {
     this.placed = given.map(() => []);
@@ -53,15 +53,15 @@ export class Calendar {
         hadInterview ? lightMinutes[0] : Infinity,
       ),
     );
-    this.most = given.map(({ done }, day) => Math.max((this.whole[day] ?? 0) - done, 0));
-    this.left = [...this.most];
+    this.max = given.map(({ done }, day) => Math.max((this.whole[day] ?? 0) - done, 0));
+    this.left = [...this.max];
     this.techniques = given.map(() => new Map<TechniqueId, number>());
     this.fresh = given.map(({ fresh }) => fresh);
-    this.freshMost = given.map(({ budget }) => Math.max(Math.round(budget / minutesPerFresh), 1));
+    this.maxFresh = given.map(({ budget }) => Math.max(Math.round(budget / minutesPerFresh), 1));
   }
 
   get length(): number {
-    return this.most.length;
+    return this.max.length;
   }
 
   leftOn(day: number): number {
@@ -70,11 +70,11 @@ export class Calendar {
 
   /** Minutes that items of the day may take together. */
   minutesOn(day: number): number {
-    return this.most[day] ?? 0;
+    return this.max[day] ?? 0;
   }
 
-  freshMostOn(day: number): number {
-    return this.freshMost[day] ?? 0;
+  maxFreshOn(day: number): number {
+    return this.maxFresh[day] ?? 0;
   }
 
   /** Whether a day right before an interview is kept for light items that it asks for. */
@@ -85,7 +85,7 @@ export class Calendar {
 
   /** Whether an item could go there if nothing else did, as far as minutes go. */
   admits(day: number, minutes: number): boolean {
-    return minutes <= this.minutesOn(day) || this.nextFor(day, minutes, this.most) !== null;
+    return minutes <= this.minutesOn(day) || this.nextFor(day, minutes, this.max) !== null;
   }
 
   /** The same beside what is there. */
@@ -98,7 +98,7 @@ export class Calendar {
     return (
       this.hasRoom(day, minutes) &&
       !this.isTooHeavy(day, kind, candidate) &&
-      (kind !== 'fresh' || this.freshOn(day) < this.freshMostOn(day))
+      (kind !== 'fresh' || this.freshOn(day) < this.maxFreshOn(day))
     );
   }
 
@@ -114,20 +114,20 @@ export class Calendar {
     return this.placed[day] ?? [];
   }
 
-  place(track: Track, placement: Placement, isPinned: boolean): void {
+  place(state: CandidateState, placement: Placement, isPinned: boolean): void {
     const { day, minutes } = placement;
     const goesOn = minutes <= this.leftOn(day) ? null : this.nextFor(day, minutes, this.left);
-    const minutesThen = goesOn === null ? minutes : Math.min(this.leftOn(day), minutes - leastRest);
+    const minutesThen = goesOn === null ? minutes : Math.min(this.leftOn(day), minutes - minRest);
     this.take(day, minutesThen);
     if (goesOn !== null) this.take(goesOn, minutes - minutesThen);
-    const item = { track, placement, isPinned, minutesThen, goesOn };
+    const item = { state, placement, isPinned, minutesThen, goesOn };
     this.placed[day]?.push(item);
     this.count(item, 1);
   }
 
-  remove(track: Track, placement: Placement): void {
+  remove(state: CandidateState, placement: Placement): void {
     const items = this.placed[placement.day] ?? [];
-    const index = items.findIndex((item) => item.track === track && item.placement === placement);
+    const index = items.findIndex((item) => item.state === state && item.placement === placement);
     const [removed] = index < 0 ? [] : items.splice(index, 1);
     if (!removed) return;
     this.take(placement.day, -removed.minutesThen);
@@ -146,14 +146,14 @@ export class Calendar {
     if (minutes <= (this.whole[day] ?? 0) || here < begunWith) return null;
     for (let next = day + 1; next < this.length && next <= day + longestPause; next++) {
       if (this.minutesOn(next) === 0) continue;
-      const rest = Math.max(minutes - here, leastRest);
+      const rest = Math.max(minutes - here, minRest);
       return !this.light[next] && (left[next] ?? 0) >= rest ? next : null;
     }
     return null;
   }
 
   /** Minutes more, or fewer again, that items of a day may take. */
-  lend(day: number, minutes: number): void {
+  extend(day: number, minutes: number): void {
     this.take(day, -minutes);
   }
 
@@ -171,8 +171,8 @@ export class Calendar {
     this.left[day] = this.leftOn(day) - minutes;
   }
 
-  private count({ track, placement: { day, kind } }: Placed, change: 1 | -1): void {
-    const { technique } = track.candidate;
+  private count({ state, placement: { day, kind } }: Placed, change: 1 | -1): void {
+    const { technique } = state.candidate;
     const counts = this.techniques[day];
     if (technique !== null) counts?.set(technique, (counts.get(technique) ?? 0) + change);
     if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
@@ -180,7 +180,7 @@ export class Calendar {
 }
 
 /** Minutes at least that are left for the next day, where not all can be done on one. */
-const leastRest = 5;
+const minRest = 5;
 
 /** Days after which what was begun would have to be begun again. */
 const longestPause = 2;

@@ -20,12 +20,12 @@ describe('the order of an evening', () => {
         const counts = new Map<string, number>();
         for (const { technique } of some)
           if (technique !== null) counts.set(technique, (counts.get(technique) ?? 0) + 1);
-        const most = Math.max(...counts.values(), 0);
+        const max = Math.max(...counts.values(), 0);
         const repeats = ordered
           .slice(1)
           .filter(({ technique }, index) => technique !== null && technique === ordered[index]?.technique).length;
         // What is worth most by far comes first, even where another start would alternate better.
-        expect(repeats).toBeLessThanOrEqual(Math.max(2 * most - some.length - 1, 0) + 1);
+        expect(repeats).toBeLessThanOrEqual(Math.max(2 * max - some.length - 1, 0) + 1);
         const best = Math.max(...some.map(({ worth }) => worth), 0);
         expect(ordered[0]?.worth ?? 0).toBeGreaterThanOrEqual(0.7 * best);
       }),

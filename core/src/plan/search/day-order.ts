@@ -44,8 +44,8 @@ const nearly = 0.7;
 function mostOften(items: readonly Orderable[], last: TechniqueId | null): number {
   const countOf = (technique: TechniqueId | null): number => items.filter((it) => it.technique === technique).length;
   const others = items.filter(({ technique }) => technique === null || technique !== last);
-  const most = Math.max(...others.map(({ technique }) => countOf(technique)));
-  return items.findIndex((item) => others.includes(item) && countOf(item.technique) === most);
+  const max = Math.max(...others.map(({ technique }) => countOf(technique)));
+  return items.findIndex((item) => others.includes(item) && countOf(item.technique) === max);
 }
 
 /** Whether what is left after one of the items can go on without the same technique twice running. */

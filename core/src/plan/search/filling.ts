@@ -8,13 +8,13 @@ import { planParameters } from '../parameters';
 import type { FollowedPlan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from '../plan';
 import type { Promising } from './promising';
 import type { Schedule } from './schedule';
-import { type Track, kindsOn } from '../model/track';
+import { type CandidateState, kindsOn } from '../model/candidate-state';
 
 /** A filled calendar. */
 export interface Filling {
   readonly schedule: Schedule;
   /** All that was considered, and what of it stands where. */
-  readonly tracks: readonly Track[];
+  readonly states: readonly CandidateState[];
   readonly duties: Duties;
   readonly unplaced: readonly UnplacedPin[];
   /** Importance-weighted readiness with it. */
@@ -78,7 +78,7 @@ export class PreviousPlan {
 export interface Supply {
   readonly input: PlanInput;
   /** Without any placement; a filling changes copies of them. */
-  readonly tracks: readonly Track[];
+  readonly states: readonly CandidateState[];
   readonly choices: ReadonlyMap<string, Choice>;
   readonly today: Day;
   readonly previous: PreviousPlan;
@@ -94,57 +94,64 @@ export interface Supply {
 export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Filling {
   const { input, previous } = supply;
   const { calendar } = schedule;
-  const tracks = supply.tracks.map((track): Track => ({ ...track }));
+  const states = supply.states.map((state): CandidateState => ({ ...state }));
   const unplaced: UnplacedPin[] = [];
-  for (const track of [...tracks]) placePin(track, tracks, supply, schedule, unplaced);
-  if (!keepsPlan) startWithNeediest(tracks, schedule, supply);
-  const daysBefore = (track: Track): number[] => previous.of(track.candidate).map(({ day }) => Math.max(day, 0));
-  const duties = placeDuties(tracks, schedule, input.estimates, input.log.settings.goal, daysBefore);
-  keepPrevious(tracks, schedule, previous.part('missed'));
+  for (const state of [...states]) placePin(state, states, supply, schedule, unplaced);
+  if (!keepsPlan) startWithNeediest(states, schedule, supply);
+  const daysBefore = (state: CandidateState): number[] =>
+    previous.of(state.candidate).map(({ day }) => Math.max(day, 0));
+  const duties = placeDuties(states, schedule, input.estimates, input.log.settings.goal, daysBefore);
+  keepPrevious(states, schedule, previous.part('missed'));
   if (keepsPlan) {
     const grace = calendar.graceOn(0);
-    calendar.lend(0, grace);
-    keepPrevious(tracks, schedule, previous.part('ahead'));
-    calendar.lend(0, -grace);
-    startWithNeediest(tracks, schedule, supply);
+    calendar.extend(0, grace);
+    keepPrevious(states, schedule, previous.part('ahead'));
+    calendar.extend(0, -grace);
+    startWithNeediest(states, schedule, supply);
   }
-  const promising = supply.promising.of(tracks, schedule, calendar.totalLeft());
+  const promising = supply.promising.of(states, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {
     plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
     onProgress: input.onProgress ?? (() => true),
   });
   return {
     schedule,
-    tracks: [...new Set([...tracks, ...promising])],
+    states: [...new Set([...states, ...promising])],
     duties,
     unplaced,
-    value: schedule.outlook.value(),
+    value: schedule.marginalGains.value(),
   };
 }
 
 /** What the interviews need most is worked within two days, unless it was lately. */
-function startWithNeediest(tracks: Track[], schedule: Schedule, { needs, input }: Supply): void {
+function startWithNeediest(states: CandidateState[], schedule: Schedule, { needs, input }: Supply): void {
   const [neediest] = needs;
   const lastAt = neediest === undefined ? null : input.estimates.techniques.get(neediest)?.lastAt;
   const since = Date.parse(input.estimates.asOf) - planParameters.neediestAfter * millisecondsPerDay;
   if (lastAt && Date.parse(lastAt) > since) return;
   const days = [0, 1];
   const isThere = days.some((day) => schedule.calendar.hasTechnique(day, neediest ?? null));
-  const next = tracks.find(({ candidate, placements }) => {
+  const next = states.find(({ candidate, placements }) => {
     return candidate.problemId === null && candidate.technique === neediest && placements.length === 0;
   });
   if (isThere || !next || neediest === undefined) return;
   for (const day of days) {
     if (!placeOn(next, day, 'fresh', schedule)) continue;
     keepFirstReview(next, day, [], schedule);
-    openNext(next, tracks, schedule);
+    openNext(next, states, schedule);
     return;
   }
 }
 
 /** Honours a pin of today or later, unless it was done already or its day has too few minutes left. */
-function placePin(track: Track, tracks: Track[], supply: Supply, schedule: Schedule, unplaced: UnplacedPin[]): void {
-  const { candidate } = track;
+function placePin(
+  state: CandidateState,
+  states: CandidateState[],
+  supply: Supply,
+  schedule: Schedule,
+  unplaced: UnplacedPin[],
+): void {
+  const { candidate } = state;
   const { calendar } = schedule;
   const { problemId, technique } = candidate;
   const chosen = supply.choices.get(targetKey(problemId === null ? { technique: technique ?? '' } : { problemId }));
@@ -159,8 +166,8 @@ function placePin(track: Track, tracks: Track[], supply: Supply, schedule: Sched
     unplaced.push({ problemId, technique, date: pin, minutes: placement.minutes, left: calendar.leftOn(day) });
     return;
   }
-  schedule.put(track, placement, true);
-  openNext(track, tracks, schedule);
+  schedule.put(state, placement, true);
+  openNext(state, states, schedule);
 }
 
 /** Whether a sitting was logged after the choice. A correction of an older one has a new revision, but its old identifier. */
@@ -180,35 +187,35 @@ function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | 
  * Places again what the previous plan had, the nearest days first, as far as it still can be: first what a day has room
  * for, then what has to go on the next day, so that something else done today does not push all others on.
  */
-function keepPrevious(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
-  const wanted = tracks
+function keepPrevious(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): void {
+  const wanted = states
     .filter(({ candidate }) => candidate.problemId !== null)
-    .flatMap((track) => previous.of(track.candidate).map(({ day, kind }) => ({ track, day, kind })))
+    .flatMap((state) => previous.of(state.candidate).map(({ day, kind }) => ({ state, day, kind })))
     .sort((a, b) => a.day - b.day);
-  const left = wanted.filter(({ track, day, kind }) => !placeAgain(track, day, kind, schedule, false));
-  keepFresh(tracks, schedule, previous);
-  for (const { track, day, kind } of left) placeAgain(track, day, kind, schedule);
+  const left = wanted.filter(({ state, day, kind }) => !placeAgain(state, day, kind, schedule, false));
+  keepFresh(states, schedule, previous);
+  for (const { state, day, kind } of left) placeAgain(state, day, kind, schedule);
 }
 
 /** Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'. */
-function keepFresh(tracks: Track[], schedule: Schedule, previous: PreviousPlan): void {
-  for (const first of tracks.filter(({ candidate }) => candidate.problemId === null)) {
-    let track: Track | null = first;
+function keepFresh(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): void {
+  for (const first of states.filter(({ candidate }) => candidate.problemId === null)) {
+    let state: CandidateState | null = first;
     const reviews = previous.of(first.candidate).filter(({ kind }) => kind !== 'fresh');
     for (const { day, kind } of previous.of(first.candidate)) {
       if (kind !== 'fresh') continue;
-      while (track && track.placements.length > 0) track = openNext(track, tracks, schedule);
-      if (!track) break;
-      const placement = placeAgain(track, day, kind, schedule);
-      if (placement) keepFirstReview(track, placement.day, reviews, schedule);
+      while (state && state.placements.length > 0) state = openNext(state, states, schedule);
+      if (!state) break;
+      const placement = placeAgain(state, day, kind, schedule);
+      if (placement) keepFirstReview(state, placement.day, reviews, schedule);
     }
-    if (track && track.placements.length > 0) openNext(track, tracks, schedule);
+    if (state && state.placements.length > 0) openNext(state, states, schedule);
   }
 }
 
 /** On the day where the previous plan had one, or the first with room. Takes it out of the reviews that are left to keep. */
 function keepFirstReview(
-  track: Track,
+  state: CandidateState,
   day: number,
   reviews: { readonly day: number; readonly kind: PlannedKind }[],
   schedule: Schedule,
@@ -216,15 +223,15 @@ function keepFirstReview(
   const [from, to] = planParameters.followUp.after;
   const index = reviews.findIndex((review) => review.day >= day + from && review.day <= day + to);
   const [before] = index < 0 ? [] : reviews.splice(index, 1);
-  if (before && placeAgain(track, before.day, before.kind, schedule)) return;
-  const [kind] = track.candidate.kinds;
-  const followUp = kind && followUpOf(track, day, kind, schedule);
-  if (followUp) schedule.put(track, followUp);
+  if (before && placeAgain(state, before.day, before.kind, schedule)) return;
+  const [kind] = state.candidate.kinds;
+  const followUp = kind && followUpOf(state, day, kind, schedule);
+  if (followUp) schedule.put(state, followUp);
 }
 
 /** On its day; what was missed on the first one with room, of the next four. */
 function placeAgain(
-  track: Track,
+  state: CandidateState,
   wanted: number,
   kind: PlannedKind,
   schedule: Schedule,
@@ -232,19 +239,19 @@ function placeAgain(
 ): Placement | null {
   const days = wanted === missedDay ? [0, 1, 2, 3] : [wanted];
   for (const day of days) {
-    const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes ?? 0;
+    const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes ?? 0;
     if (!mayGoOn && minutes > schedule.calendar.leftOn(day)) continue;
-    const placement = placeOn(track, day, kind, schedule);
+    const placement = placeOn(state, day, kind, schedule);
     if (placement) return placement;
   }
   return null;
 }
 
-function placeOn(track: Track, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
-  const minutes = kindsOn(track, day).find((it) => it.kind === kind)?.minutes;
+function placeOn(state: CandidateState, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
+  const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes;
   if (minutes === undefined) return null;
   const placement: Placement = { day, kind, minutes };
-  if (!schedule.allows(track, placement)) return null;
-  schedule.put(track, placement);
+  if (!schedule.allows(state, placement)) return null;
+  schedule.put(state, placement);
   return placement;
 }

@@ -1,14 +1,14 @@
 import { type Candidate, type KindMinutes, type Placement, type PlannedBefore, triedDays } from '../model/candidate';
-import type { Outlook } from '../model/outlook';
+import type { MarginalGains } from '../model/marginal-gains';
 import { planParameters } from '../parameters';
 import type { Schedule } from './schedule';
-import { type Track, creditsOrNone, kindsOn, trackOf } from '../model/track';
+import { type CandidateState, creditsOrNone, kindsOn, stateWithoutPlacements } from '../model/candidate-state';
 
-/** One more placement, a fresh problem's with its first review, and what the track would lend at the targets with it. */
+/** One more placement, a fresh problem's with its first review, and what the candidate would transfer at the targets with it. */
 interface Option {
   readonly placements: readonly [Placement, ...Placement[]];
   readonly minutes: number;
-  readonly lent: number[];
+  readonly transferred: number[];
   /** Times that its gain counts: more where the plan that is followed had it, less the later it is. */
   readonly favour: number;
 }
@@ -20,9 +20,9 @@ interface Best {
   readonly version: number;
 }
 
-/** A track and what can be tried next on it. */
+/** A candidate and what can be tried next on it. */
 interface Runner {
-  readonly track: Track;
+  readonly state: CandidateState;
   best: Best | null;
   /** Null until it is needed, and again after every placement. */
   options: Option[] | null;
@@ -39,54 +39,54 @@ export interface GreedyHelp {
  * Fills the calendar by the largest gain per minute, each gain computed by the model at the targets with everything
  * placed so far, until nothing is worth its minutes. Gains only fall as a technique fills up, so a gain is judged again
  * only when its candidate comes to the front with an old one (lazy greedy: Minoux 1978). Successors of what is placed are
- * added to `tracks`.
+ * added to `candidates`.
  */
-export function fillGreedily(tracks: Track[], schedule: Schedule, help: GreedyHelp): void {
-  const { calendar, outlook } = schedule;
+export function fillGreedily(states: CandidateState[], schedule: Schedule, help: GreedyHelp): void {
+  const { calendar, marginalGains } = schedule;
   const total = Math.max(calendar.totalLeft(), 1);
   const search = (runner: Runner, index: number): void => {
-    runner.options ??= optionsOf(runner.track, index, schedule, help);
-    runner.best = bestOf(runner.track, runner.options, schedule);
+    runner.options ??= optionsOf(runner.state, index, schedule, help);
+    runner.best = bestOf(runner.state, runner.options, schedule);
   };
-  const runners = tracks.map((track): Runner => ({ track, best: null, options: null }));
+  const runners = states.map((state): Runner => ({ state, best: null, options: null }));
   runners.forEach(search);
   for (let round = 0; ; round++) {
     const index = foremost(runners);
     const runner = runners[index];
     if (!runner?.best) return;
     if (round % 64 === 0 && !help.onProgress(1 - calendar.totalLeft() / total)) return;
-    const { track, best } = runner;
-    if (!isOpen(best.option, track, schedule)) search(runner, index);
-    else if (best.version !== versionOf(track.candidate, outlook)) {
-      runner.best = bestOf(track, [best.option], schedule);
+    const { state, best } = runner;
+    if (!isOpen(best.option, state, schedule)) search(runner, index);
+    else if (best.version !== versionOf(state.candidate, marginalGains)) {
+      runner.best = bestOf(state, [best.option], schedule);
       if (!runner.best) search(runner, index);
     } else {
-      for (const placement of best.option.placements) schedule.put(track, placement);
+      for (const placement of best.option.placements) schedule.put(state, placement);
       runner.options = null;
       search(runner, index);
-      const next = openNext(track, tracks, schedule);
+      const next = openNext(state, states, schedule);
       if (!next) continue;
-      const added: Runner = { track: next, best: null, options: null };
+      const added: Runner = { state: next, best: null, options: null };
       search(added, runners.push(added) - 1);
     }
   }
 }
 
-/** Opens the track that comes after one that has a place now, once; null where there is none. */
+/** Opens the candidate that comes after one that has a place now, once; null where there is none. */
 export function openNext(
-  { candidate: { successor } }: Track,
-  tracks: Track[],
+  { candidate: { successor } }: CandidateState,
+  states: CandidateState[],
   { targets, way }: Schedule,
-): Track | null {
-  if (!successor || tracks.some(({ candidate }) => candidate === successor)) return null;
-  const next = trackOf(successor, targets, way);
-  tracks.push(next);
+): CandidateState | null {
+  if (!successor || states.some(({ candidate }) => candidate === successor)) return null;
+  const next = stateWithoutPlacements(successor, targets, way);
+  states.push(next);
   return next;
 }
 
 /** A first review of a fresh problem of a day: on the first day with room, some days after it; null where there is none. */
 export function followUpOf(
-  track: Track,
+  state: CandidateState,
   day: number,
   { kind, minutes }: KindMinutes,
   { calendar }: Schedule,
@@ -94,22 +94,22 @@ export function followUpOf(
   const { after } = planParameters.followUp;
   for (let later = day + after[0]; later <= day + after[1]; later++) {
     const placement: Placement = { day: later, kind, minutes };
-    if (calendar.isOpen(later, placement, track.candidate)) return placement;
+    if (calendar.isOpen(later, placement, state.candidate)) return placement;
   }
   return null;
 }
 
-/** Readiness per unit that this candidate lends at each target. */
-export function worthOf(candidate: Candidate, outlook: Outlook): number[] {
+/** Readiness per unit that this candidate transfers at each target. */
+export function worthOf(candidate: Candidate, marginalGains: MarginalGains): number[] {
   const worth: number[] = [];
   for (const { technique, share } of creditsOrNone(candidate)) {
-    const part = outlook.worth(technique);
+    const part = marginalGains.worth(technique);
     for (let i = 0; i < part.length; i++) worth[i] = (worth[i] ?? 0) + (part[i] ?? 0) * share * candidate.bonus;
   }
   return worth;
 }
 
-/** Readiness by the slope of what is lent; quicker than the exact gain, and near it. */
+/** Readiness by the slope of what is transferred; quicker than the exact gain, and near it. */
 export function gainBy(worth: readonly number[], from: readonly number[], to: readonly number[]): number {
   let gain = 0;
   for (let i = 0; i < worth.length; i++) gain += (worth[i] ?? 0) * ((to[i] ?? 0) - (from[i] ?? 0));
@@ -118,7 +118,7 @@ export function gainBy(worth: readonly number[], from: readonly number[], to: re
 
 function foremost(runners: readonly Runner[]): number {
   let first = -1;
-  let score: number = planParameters.leastGainPerMinute;
+  let score: number = planParameters.minGainPerMinute;
   for (let index = 0; index < runners.length; index++) {
     const found = runners[index]?.best?.score ?? 0;
     if (found > score) {
@@ -129,73 +129,73 @@ function foremost(runners: readonly Runner[]): number {
   return first;
 }
 
-function versionOf(candidate: Candidate, outlook: Outlook): number {
+function versionOf(candidate: Candidate, marginalGains: MarginalGains): number {
   let version = 0;
-  for (const { technique } of creditsOrNone(candidate)) version += outlook.version(technique);
+  for (const { technique } of creditsOrNone(candidate)) version += marginalGains.version(technique);
   return version;
 }
 
 /** Every day and kind that can be tried now, far enough from the candidate's own placements. */
-function optionsOf(track: Track, index: number, schedule: Schedule, help: GreedyHelp): Option[] {
-  const { candidate } = track;
+function optionsOf(state: CandidateState, index: number, schedule: Schedule, help: GreedyHelp): Option[] {
+  const { candidate } = state;
   const options: Option[] = [];
   const before = help.plannedBefore(candidate);
   for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index, before)) {
-    for (const { kind, minutes } of kindsOn(track, day)) {
+    for (const { kind, minutes } of kindsOn(state, day)) {
       const placement: Placement = { day, kind, minutes };
       // To the model a Twist is a Rebuild: where it belongs is not for the gain to say.
-      if (kind === 'twist' || !schedule.allows(track, placement)) continue;
+      if (kind === 'twist' || !schedule.allows(state, placement)) continue;
       const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
       const favour = inertia * planParameters.earlier ** day;
-      for (const followUp of kind === 'fresh' ? track.candidate.kinds : [null])
-        options.push(optionFor(track, placement, followUp, favour, schedule));
+      for (const followUp of kind === 'fresh' ? state.candidate.kinds : [null])
+        options.push(optionFor(state, placement, followUp, favour, schedule));
     }
   }
   return options;
 }
 
 function optionFor(
-  track: Track,
+  state: CandidateState,
   placement: Placement,
   followUpKind: KindMinutes | null,
   favour: number,
   schedule: Schedule,
 ): Option {
-  const followUp = followUpKind && followUpOf(track, placement.day, followUpKind, schedule);
+  const followUp = followUpKind && followUpOf(state, placement.day, followUpKind, schedule);
   const placements: Option['placements'] = followUp ? [placement, followUp] : [placement];
   const minutes = placements.reduce((sum, it) => sum + it.minutes + planParameters.switching, 0);
-  return { placements, minutes, lent: schedule.lentWith(track, ...placements), favour };
+  return { placements, minutes, transferred: schedule.transferredWith(state, ...placements), favour };
 }
 
-function isOpen({ placements }: Option, { candidate }: Track, { calendar }: Schedule): boolean {
+function isOpen({ placements }: Option, { candidate }: CandidateState, { calendar }: Schedule): boolean {
   return placements.every((placement) => calendar.isOpen(placement.day, placement, candidate));
 }
 
 /** The option as it can still be had: its first review may have to go to another day. Null where its own day is full. */
-function stillOpen(option: Option, track: Track, schedule: Schedule): Option | null {
-  if (isOpen(option, track, schedule)) return option;
+function stillOpen(option: Option, state: CandidateState, schedule: Schedule): Option | null {
+  if (isOpen(option, state, schedule)) return option;
   const [first, followUp] = option.placements;
-  const isFirstOpen = schedule.calendar.isOpen(first.day, first, track.candidate);
-  return followUp && isFirstOpen ? optionFor(track, first, followUp, option.favour, schedule) : null;
+  const isFirstOpen = schedule.calendar.isOpen(first.day, first, state.candidate);
+  return followUp && isFirstOpen ? optionFor(state, first, followUp, option.favour, schedule) : null;
 }
 
 /** The best of the options that are still open; days only fill up, so those that are not are let go. */
-function bestOf(track: Track, options: Option[], schedule: Schedule): Best | null {
-  const { calendar, outlook } = schedule;
-  const worth = worthOf(track.candidate, outlook);
+function bestOf(state: CandidateState, options: Option[], schedule: Schedule): Best | null {
+  const { calendar, marginalGains } = schedule;
+  const worth = worthOf(state.candidate, marginalGains);
   let first: Option | null = null;
   let firstScore = 0;
   let open = 0;
   for (const known of options) {
-    const option = stillOpen(known, track, schedule);
+    const option = stillOpen(known, state, schedule);
     if (!option) continue;
     options[open++] = option;
-    const gain = (gainBy(worth, track.lent, option.lent) / option.minutes) * option.favour;
+    const gain = (gainBy(worth, state.transferred, option.transferred) / option.minutes) * option.favour;
     if (gain <= firstScore) continue;
-    const isTwice = calendar.hasTechnique(option.placements[0].day, track.candidate.technique);
+    const isTwice = calendar.hasTechnique(option.placements[0].day, state.candidate.technique);
     const score = gain * (isTwice ? planParameters.sameTechnique : 1);
     if (score > firstScore) [first, firstScore] = [option, score];
   }
   options.length = open;
-  return first && { option: first, score: firstScore, version: versionOf(track.candidate, outlook) };
+  return first && { option: first, score: firstScore, version: versionOf(state.candidate, marginalGains) };
 }

@@ -3,55 +3,55 @@ import { gainBy, worthOf } from './greedy';
 import type { Target } from '../model/horizon';
 import { planParameters } from '../parameters';
 import type { Schedule } from './schedule';
-import { type Track, kindsOn } from '../model/track';
+import { type CandidateState, kindsOn } from '../model/candidate-state';
 
-/** A single placement that was tried, and what the track would lend with it at each target. */
+/** A single placement that was tried, and what the candidate would transfer with it at each target. */
 interface Trial {
   readonly minutes: number;
-  readonly lent: readonly number[];
+  readonly transferred: readonly number[];
 }
 
 /**
- * The tracks that can find a place at all; the rest would only cost time. Judged by their best single placement halfway
- * to the first and to the last target. What that would lend is the same in every filling of a calendar, so it is computed
+ * The candidates that can find a place at all; the rest would only cost time. Judged by their best single placement halfway
+ * to the first and to the last target. What that would transfer is the same in every filling of a calendar, so it is computed
  * once.
  */
 export class Promising {
   private readonly trials = new Map<Candidate, readonly Trial[]>();
 
-  of(tracks: readonly Track[], schedule: Schedule, minutes: number): Track[] {
-    const { least, minutesEach } = planParameters.promising;
-    const enough = Math.max(least, Math.ceil(minutes / minutesEach));
-    if (tracks.length <= enough) return [...tracks];
-    return tracks
-      .map((track) => ({ track, score: this.scoreOf(track, schedule) }))
+  of(states: readonly CandidateState[], schedule: Schedule, minutes: number): CandidateState[] {
+    const { min, minutesEach } = planParameters.promising;
+    const enough = Math.max(min, Math.ceil(minutes / minutesEach));
+    if (states.length <= enough) return [...states];
+    return states
+      .map((state) => ({ state, score: this.scoreOf(state, schedule) }))
       .sort((a, b) => b.score - a.score)
       .slice(0, enough)
-      .map(({ track }) => track);
+      .map(({ state }) => state);
   }
 
-  private scoreOf(track: Track, schedule: Schedule): number {
-    const worth = worthOf(track.candidate, schedule.outlook);
+  private scoreOf(state: CandidateState, schedule: Schedule): number {
+    const worth = worthOf(state.candidate, schedule.marginalGains);
     let best = 0;
-    for (const { lent, minutes } of this.trialsOf(track, schedule))
-      best = Math.max(best, gainBy(worth, track.lent, lent) / (minutes + planParameters.switching));
+    for (const { transferred, minutes } of this.trialsOf(state, schedule))
+      best = Math.max(best, gainBy(worth, state.transferred, transferred) / (minutes + planParameters.switching));
     return best;
   }
 
-  private trialsOf(track: Track, schedule: Schedule): readonly Trial[] {
-    if (track.placements.length > 0) return trialsOf(track, schedule);
-    let known = this.trials.get(track.candidate);
-    if (!known) this.trials.set(track.candidate, (known = trialsOf(track, schedule)));
+  private trialsOf(state: CandidateState, schedule: Schedule): readonly Trial[] {
+    if (state.placements.length > 0) return trialsOf(state, schedule);
+    let known = this.trials.get(state.candidate);
+    if (!known) this.trials.set(state.candidate, (known = trialsOf(state, schedule)));
     return known;
   }
 }
 
-function trialsOf(track: Track, schedule: Schedule): Trial[] {
+function trialsOf(state: CandidateState, schedule: Schedule): Trial[] {
   const trials: Trial[] = [];
   for (const half of halfwayTo(schedule.targets)) {
-    const day = Math.max(half, track.candidate.notBefore);
-    for (const { kind, minutes } of kindsOn(track, day))
-      trials.push({ minutes, lent: schedule.lentWith(track, { day, kind, minutes }) });
+    const day = Math.max(half, state.candidate.notBefore);
+    for (const { kind, minutes } of kindsOn(state, day))
+      trials.push({ minutes, transferred: schedule.transferredWith(state, { day, kind, minutes }) });
   }
   return trials;
 }

@@ -1,72 +1,72 @@
 import type { WayOfLearning } from '../../estimate/worked';
 import type { Calendar } from './calendar';
-import { type Placement, lentAtTargets, withPlacement } from '../model/candidate';
+import { type Placement, transferredAtTargets, withPlacement } from '../model/candidate';
 import type { Target } from '../model/horizon';
-import type { Outlook } from '../model/outlook';
+import type { MarginalGains } from '../model/marginal-gains';
 import { planParameters } from '../parameters';
 import { isSpaced } from '../model/spacing';
-import { type Track, creditsOrNone } from '../model/track';
+import { type CandidateState, creditsOrNone } from '../model/candidate-state';
 
-/** What lies where, and what it is worth: calendar, tracks and outlook change together. */
+/** What lies where, and what it is worth: calendar, candidates and marginal gains change together. */
 export class Schedule {
   constructor(
     readonly calendar: Calendar,
-    readonly outlook: Outlook,
+    readonly marginalGains: MarginalGains,
     readonly targets: readonly Target[],
     readonly way: WayOfLearning,
   ) {}
 
-  /** What a track would lend at each target with more placements. */
-  lentWith({ candidate: { worked }, placements }: Track, ...more: readonly Placement[]): number[] {
-    return lentAtTargets(worked, more.reduce(withPlacement, placements), this.targets, this.way);
+  /** What a candidate would transfer at each target with more placements. */
+  transferredWith({ candidate: { worked }, placements }: CandidateState, ...more: readonly Placement[]): number[] {
+    return transferredAtTargets(worked, more.reduce(withPlacement, placements), this.targets, this.way);
   }
 
-  put(track: Track, placement: Placement, isPinned = false): void {
-    this.calendar.place(track, placement, isPinned);
-    this.change(track, withPlacement(track.placements, placement));
+  put(state: CandidateState, placement: Placement, isPinned = false): void {
+    this.calendar.place(state, placement, isPinned);
+    this.change(state, withPlacement(state.placements, placement));
   }
 
-  takeOut(track: Track, placement: Placement): void {
-    this.calendar.remove(track, placement);
+  takeOut(state: CandidateState, placement: Placement): void {
+    this.calendar.remove(state, placement);
     this.change(
-      track,
-      track.placements.filter((it) => it !== placement),
+      state,
+      state.placements.filter((it) => it !== placement),
     );
   }
 
-  /** Importance-weighted readiness that the track adds, at all targets together, by lending this instead of what it lends now. */
-  gainOf(track: Track, lent: readonly number[]): number {
-    return this.gainsOf(track, lent).reduce((sum, gain) => sum + gain, 0);
+  /** Importance-weighted readiness that the candidate adds, at all targets together, by lending this instead of what it transfers now. */
+  gainOf(state: CandidateState, transferred: readonly number[]): number {
+    return this.gainsOf(state, transferred).reduce((sum, gain) => sum + gain, 0);
   }
 
   /** The same by target, without its importance where `isPlain`. */
-  gainsOf(track: Track, lent: readonly number[], isPlain = false): number[] {
+  gainsOf(state: CandidateState, transferred: readonly number[], isPlain = false): number[] {
     const gains = this.targets.map(() => 0);
-    for (const { technique, share } of creditsOrNone(track.candidate))
-      this.outlook.addGains(gains, technique, track.lent, lent, share, isPlain);
+    for (const { technique, share } of creditsOrNone(state.candidate))
+      this.marginalGains.addGains(gains, technique, state.transferred, transferred, share, isPlain);
     return gains;
   }
 
   /** Importance-weighted readiness that would be lost without the placement, for every minute of work and of getting into it. */
-  gainPerMinute(track: Track, placement: Placement): number {
-    const placements = track.placements.filter((it) => it !== placement);
-    const without = lentAtTargets(track.candidate.worked, placements, this.targets, this.way);
-    return -this.gainOf(track, without) / (placement.minutes + planParameters.switching);
+  gainPerMinute(state: CandidateState, placement: Placement): number {
+    const placements = state.placements.filter((it) => it !== placement);
+    const without = transferredAtTargets(state.candidate.worked, placements, this.targets, this.way);
+    return -this.gainOf(state, without) / (placement.minutes + planParameters.switching);
   }
 
-  /** Whether the day has the minutes and the slot, and is far enough from the track's other placements. */
-  allows(track: Track, placement: Placement): boolean {
-    const { candidate, placements } = track;
+  /** Whether the day has the minutes and the slot, and is far enough from the candidate’s other placements. */
+  allows(state: CandidateState, placement: Placement): boolean {
+    const { candidate, placements } = state;
     return (
       placement.day >= candidate.notBefore &&
-      placements.length < candidate.most &&
+      placements.length < candidate.max &&
       this.calendar.isOpen(placement.day, placement, candidate) &&
-      this.isSpaced(track, placement.day)
+      this.isSpaced(state, placement.day)
     );
   }
 
   /** What is solved for the first time in the plan has its first review some days later, and no other before it is logged. */
-  isSpaced({ candidate, placements }: Track, day: number): boolean {
+  isSpaced({ candidate, placements }: CandidateState, day: number): boolean {
     const planned = placements.map((it) => it.day);
     const [first] = planned;
     const [, latest] = planParameters.followUp.after;
@@ -74,11 +74,11 @@ export class Schedule {
     return isSpaced(candidate.spacing, planned, day, this.calendar.length);
   }
 
-  private change(track: Track, placements: readonly Placement[]): void {
-    const lent = lentAtTargets(track.candidate.worked, placements, this.targets, this.way);
-    for (const { technique, share } of creditsOrNone(track.candidate))
-      this.outlook.add(technique, track.lent, lent, share);
-    track.placements = placements;
-    track.lent = lent;
+  private change(state: CandidateState, placements: readonly Placement[]): void {
+    const transferred = transferredAtTargets(state.candidate.worked, placements, this.targets, this.way);
+    for (const { technique, share } of creditsOrNone(state.candidate))
+      this.marginalGains.add(technique, state.transferred, transferred, share);
+    state.placements = placements;
+    state.transferred = transferred;
   }
 }

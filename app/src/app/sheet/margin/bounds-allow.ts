@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { magnitude, raised } from '@lernen/core/cost';
+import { magnitude, superscript } from '@lernen/core/cost';
 import { approximately, boundCues, bytesText, classFits, shippedRates } from '@lernen/core/sheet';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
@@ -188,13 +188,13 @@ export class BoundsAllow {
     const border = all.findIndex(({ fit }) => fit === 'over');
     const end = border < 0 ? all.length : Math.min(border + 3, all.length);
     return all.slice(Math.max(0, end - 8), end).map(({ cost, fit, steps, largest, variable }) => {
-      const most = largest === Infinity ? null : approximately(magnitude(largest));
+      const max = largest === Infinity ? null : approximately(magnitude(largest));
       return {
-        cost: raised(`O(${cost})`),
+        cost: superscript(`O(${cost})`),
         fit,
         length: lengthOf(steps.log10),
-        largest: most === null ? `any ${variable}` : `${variable} ≤ ${most}`,
-        title: `${approximately(steps)} steps at the bounds; ${most === null ? `any ${variable} fits` : `fits up to ${variable} = ${most}`}`,
+        largest: max === null ? `any ${variable}` : `${variable} ≤ ${max}`,
+        title: `${approximately(steps)} steps at the bounds; ${max === null ? `any ${variable} fits` : `fits up to ${variable} = ${max}`}`,
       };
     });
   });
@@ -202,9 +202,9 @@ export class BoundsAllow {
   protected readonly budgetText = computed(() => {
     const { seconds, stepsPerSecond, bytes, isTimeStated, isMemoryStated } = this.limits.budget();
     return [
-      `${seconds} s${isTimeStated ? '' : ' taken for usual'}`,
+      `${seconds} s${isTimeStated ? '' : ' assumed'}`,
       `${approximately(magnitude(stepsPerSecond))} simple steps a second`,
-      `${bytesText(magnitude(bytes))}${isMemoryStated ? '' : ' taken for usual'}, in`,
+      `${bytesText(magnitude(bytes))}${isMemoryStated ? '' : ' assumed'}, in`,
     ].join(' · ');
   });
 
@@ -212,8 +212,8 @@ export class BoundsAllow {
     const { accepted, dismissed } = this.store.single('cue-choices');
     const all = boundCues(this.limits.bounds()).map((cue) => ({
       ...cue,
-      text: raised(cue.text),
-      why: raised(cue.why),
+      text: superscript(cue.text),
+      why: superscript(cue.why),
     }));
     return {
       accepted: all.filter(({ id }) => accepted.includes(id)),

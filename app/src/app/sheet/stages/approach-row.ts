@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { raised } from '@lernen/core/cost';
+import { superscript } from '@lernen/core/cost';
 import { checkApproach } from '@lernen/core/sheet';
 import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
@@ -7,7 +7,7 @@ import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { TechniquePicker } from '../../ui/technique-picker';
 import { valueOf } from '../../ui/value-of';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
 import { leftWords } from '../stage-words';
@@ -16,12 +16,12 @@ import { EntryRow } from './entry-row';
 /** One approach: the idea, its costs, the verdict against the bounds, and why it was left. */
 @Component({
   selector: 'app-approach-row',
-  imports: [CostCell, EntryRow, TechniquePicker, Writing],
+  imports: [CostCell, EntryRow, TechniquePicker, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-entry-row #row [mark]="index() + 1" [entry]="approach()" [label]="name()" (next)="next.emit()">
       <div class="line">
-        <app-writing
+        <app-markdown-field
           [label]="'Idea of ' + name()"
           placeholder="the idea, in a sentence or two"
           [value]="approach().idea"
@@ -65,7 +65,7 @@ import { EntryRow } from './entry-row';
         </p>
       </div>
       @for (broken of check().broken; track broken.condition) {
-        <p class="pointed">{{ raised(broken.why) }}</p>
+        <p class="pointed">{{ superscript(broken.why) }}</p>
       }
       @for (remark of check().remarks; track remark) {
         <p class="pointed">{{ remark }}</p>
@@ -76,7 +76,7 @@ import { EntryRow } from './entry-row';
             @for (operation of approach().operations; track $index; let at = $index) {
               <tr>
                 <td>
-                  <app-writing
+                  <app-markdown-field
                     [label]="'Operation ' + (at + 1) + ' of ' + name()"
                     placeholder="operation"
                     [sentence]="true"
@@ -103,7 +103,7 @@ import { EntryRow } from './entry-row';
         <div class="details">
           <div class="pair">
             <span class="label">dominant part</span>
-            <app-writing
+            <app-markdown-field
               [label]="'Dominant part of ' + name()"
               placeholder="the sort"
               [sentence]="true"
@@ -114,7 +114,7 @@ import { EntryRow } from './entry-row';
           </div>
           <div class="pair">
             <span class="label">trade-off</span>
-            <app-writing
+            <app-markdown-field
               [label]="'Trade-off of ' + name()"
               placeholder="what is paid for what"
               [value]="approach().tradeOff"
@@ -143,7 +143,7 @@ import { EntryRow } from './entry-row';
               </select>
             }
             @if (approach().left !== null) {
-              <app-writing
+              <app-markdown-field
                 class="grow"
                 [label]="'More on why ' + name() + ' was left'"
                 placeholder="in a few words"
@@ -253,7 +253,7 @@ import { EntryRow } from './entry-row';
       gap: 0 6px;
       align-items: baseline;
     }
-    .pair app-writing,
+    .pair app-markdown-field,
     .grow {
       flex: 1 1 200px;
     }
@@ -277,7 +277,7 @@ import { EntryRow } from './entry-row';
       .line {
         grid-template-columns: minmax(0, 1fr) 152px;
       }
-      .line > app-writing {
+      .line > app-markdown-field {
         grid-column: 1 / -1;
       }
       .line > .verdict {
@@ -296,7 +296,7 @@ export class ApproachRow {
   readonly index = input.required<number>();
   readonly next = output();
   protected readonly valueOf = valueOf;
-  protected readonly raised = raised;
+  protected readonly superscript = superscript;
   protected readonly reasonsLeft = reasonsLeft;
   protected readonly leftWords = leftWords;
   protected readonly name = computed(() => `approach ${this.index() + 1}`);

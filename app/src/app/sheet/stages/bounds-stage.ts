@@ -12,7 +12,7 @@ import {
 import { SheetStore } from '../../store/sheet-store';
 import { StageFrame } from './stage-frame';
 
-const mostLines = 40;
+const maxLines = 40;
 const longestLine = 200;
 
 /** Bounds and conditions as lines of text, each with what was understood of it beside it. */
@@ -167,7 +167,7 @@ export class BoundsStage {
   );
   protected readonly fault = computed(() => {
     const lines = linesOf(this.shown());
-    if (lines.length > mostLines) return `Only the first ${mostLines} lines are kept.`;
+    if (lines.length > maxLines) return `Only the first ${maxLines} lines are kept.`;
     return lines.some((line) => line.length > longestLine)
       ? `A line can have up to ${longestLine} letters; what is beyond is not kept.`
       : null;
@@ -185,7 +185,7 @@ export class BoundsStage {
     this.typed.set(text);
     this.store.changeProblem({
       bounds: linesOf(text)
-        .slice(0, mostLines)
+        .slice(0, maxLines)
         .map((line) => line.slice(0, longestLine)),
     });
   }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases, readBounds } from '@lernen/core/sheet';
 import type { Example } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { newTraceFor } from '../new-trace';
 import { EntryRow } from './entry-row';
@@ -11,7 +11,7 @@ import { StageFrame } from './stage-frame';
 /** Examples with what must come out, and the edge cases that none of them covers yet. */
 @Component({
   selector: 'app-examples-stage',
-  imports: [EntryRow, StageFrame, Writing],
+  imports: [EntryRow, StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="examples">
@@ -23,7 +23,7 @@ import { StageFrame } from './stage-frame';
           (next)="add([], example.id)"
         >
           <div class="example">
-            <app-writing
+            <app-markdown-field
               class="mono"
               [mono]="true"
               [label]="'Input of example ' + (index + 1)"
@@ -33,7 +33,7 @@ import { StageFrame } from './stage-frame';
               (erased)="removeIfEmpty(example)"
             />
             <span class="arrow" aria-hidden="true">→</span>
-            <app-writing
+            <app-markdown-field
               class="mono"
               [mono]="true"
               [label]="'Expected of example ' + (index + 1)"
@@ -60,7 +60,7 @@ import { StageFrame } from './stage-frame';
             @for (edge of covered()[index] ?? []; track edge) {
               <span class="covers">{{ words(edge) }}</span>
             }
-            <app-writing
+            <app-markdown-field
               class="note"
               [label]="'Note on example ' + (index + 1)"
               placeholder="why it is worth keeping"

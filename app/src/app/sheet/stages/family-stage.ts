@@ -7,7 +7,7 @@ import { SheetStore } from '../../store/sheet-store';
 import { FamilyGraph } from '../../ui/family-graph';
 import { ProblemPicker } from '../../ui/problem-picker';
 import { valueOf } from '../../ui/value-of';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { relationWords } from '../stage-words';
 import { EntryRow } from './entry-row';
@@ -16,7 +16,7 @@ import { StageFrame } from './stage-frame';
 /** The problems around this one, the twists an interviewer might ask for, and the family as a graph. */
 @Component({
   selector: 'app-family-stage',
-  imports: [EntryRow, FamilyGraph, ProblemPicker, RouterLink, StageFrame, Writing],
+  imports: [EntryRow, FamilyGraph, ProblemPicker, RouterLink, StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="family">
@@ -33,7 +33,7 @@ import { StageFrame } from './stage-frame';
           @if (it.relation === 'twist-of') {
             <div class="twist">
               <span class="label">was</span>
-              <app-writing
+              <app-markdown-field
                 [label]="'The requirement before the twist, relation ' + (index + 1)"
                 placeholder="at most k"
                 [sentence]="true"
@@ -42,7 +42,7 @@ import { StageFrame } from './stage-frame';
                 (valueChange)="store.change(it, { was: $event })"
               />
               <span class="label">is</span>
-              <app-writing
+              <app-markdown-field
                 [label]="'The requirement after the twist, relation ' + (index + 1)"
                 placeholder="exactly k"
                 [sentence]="true"
@@ -51,7 +51,7 @@ import { StageFrame } from './stage-frame';
                 (valueChange)="store.change(it, { is: $event })"
               />
               <span class="label">changes</span>
-              <app-writing
+              <app-markdown-field
                 [label]="'What changes in the approach, relation ' + (index + 1)"
                 placeholder="count those with at most k, take away those with at most k − 1"
                 [value]="it.changes"
@@ -80,7 +80,7 @@ import { StageFrame } from './stage-frame';
       <h3>Twists an interviewer might ask for</h3>
       @for (it of twists(); track it.id; let index = $index) {
         <app-entry-row mark="~" [entry]="it" [label]="'twist ' + (index + 1)" (next)="add(it.id)">
-          <app-writing
+          <app-markdown-field
             [label]="'Twist ' + (index + 1)"
             placeholder="what if it comes as a stream?"
             [sentence]="true"
@@ -89,7 +89,7 @@ import { StageFrame } from './stage-frame';
             (entered)="add(it.id)"
             (erased)="store.remove(it)"
           />
-          <app-writing
+          <app-markdown-field
             class="second"
             [label]="'What twist ' + (index + 1) + ' changes'"
             placeholder="what that changes"

@@ -3,7 +3,7 @@ import { type Lesson, type LessonKind, type Slip, lessonKinds, slips } from '@le
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
 import { slipWords } from '../../ui/words';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { lessonWords } from '../stage-words';
 import { EntryRow } from './entry-row';
@@ -19,7 +19,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
 /** What stays: cue, slip, what to say next time, questions left open. */
 @Component({
   selector: 'app-lessons-stage',
-  imports: [EntryRow, StageFrame, Writing],
+  imports: [EntryRow, StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="lessons">
@@ -35,7 +35,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                 (next)="add(group.kind, it.id)"
               >
                 <div class="lesson">
-                  <app-writing
+                  <app-markdown-field
                     [label]="group.words + (index > 0 ? ' ' + (index + 1) : '')"
                     [placeholder]="prompts[group.kind]"
                     [sentence]="true"
@@ -54,7 +54,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                   }
                 </div>
                 @if (group.kind === 'question') {
-                  <app-writing
+                  <app-markdown-field
                     class="second"
                     [label]="'Answer to the open question ' + (index + 1)"
                     placeholder="open; the answer, when it is found"
@@ -73,7 +73,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
       }
       <div class="group">
         <h3>Notes</h3>
-        <app-writing
+        <app-markdown-field
           class="note"
           label="Notes"
           placeholder="anything else, as Markdown"

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { type ArgumentKind, type Observation, argumentKinds } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { argumentWords } from '../stage-words';
 import { EntryRow } from './entry-row';
@@ -11,7 +11,7 @@ import { StageFrame } from './stage-frame';
 /** The chain of observations, each a sentence that makes the problem smaller, with its argument kept apart. */
 @Component({
   selector: 'app-observations-stage',
-  imports: [EntryRow, StageFrame, Writing],
+  imports: [EntryRow, StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="observations">
@@ -19,7 +19,7 @@ import { StageFrame } from './stage-frame';
         <app-entry-row #row [mark]="index + 1" [entry]="it" [label]="'observation ' + (index + 1)" (next)="add(it.id)">
           @if (row.isWhole()) {
             <div class="sentence">
-              <app-writing
+              <app-markdown-field
                 [label]="'Observation ' + (index + 1)"
                 placeholder="one sentence that makes the problem smaller"
                 [sentence]="true"
@@ -53,7 +53,7 @@ import { StageFrame } from './stage-frame';
               @if (row.isIn() || it.from || it.to) {
                 <div class="smaller">
                   <span class="label">makes it smaller: from</span>
-                  <app-writing
+                  <app-markdown-field
                     [label]="'Observation ' + (index + 1) + ' makes it smaller, from'"
                     placeholder="every pair"
                     [sentence]="true"
@@ -62,7 +62,7 @@ import { StageFrame } from './stage-frame';
                     (valueChange)="store.change(it, { from: $event })"
                   />
                   <span class="label">to</span>
-                  <app-writing
+                  <app-markdown-field
                     [label]="'Observation ' + (index + 1) + ' makes it smaller, to'"
                     placeholder="neighbours"
                     [sentence]="true"
@@ -83,7 +83,7 @@ import { StageFrame } from './stage-frame';
                       <option [value]="kind" [selected]="it.argumentKind === kind">{{ argumentWords[kind] }}</option>
                     }
                   </select>
-                  <app-writing
+                  <app-markdown-field
                     [label]="'Argument for observation ' + (index + 1)"
                     placeholder="why it is true"
                     [value]="it.argument"
@@ -135,7 +135,7 @@ import { StageFrame } from './stage-frame';
       flex-wrap: wrap;
       align-items: baseline;
     }
-    .smaller app-writing {
+    .smaller app-markdown-field {
       flex: 0 1 auto;
       min-width: 60px;
     }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { boundsInStatement, type FoundExample, examplesInStatement } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { EntryRow } from './entry-row';
 import { StageFrame } from './stage-frame';
@@ -9,11 +9,11 @@ import { StageFrame } from './stage-frame';
 /** Reading: the statement, what is given and returned in one's own words, and what has to be asked. */
 @Component({
   selector: 'app-read-stage',
-  imports: [EntryRow, StageFrame, Writing],
+  imports: [EntryRow, StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="read">
-      <app-writing
+      <app-markdown-field
         data-start
         label="Statement"
         placeholder="The statement, as Markdown with $formulas$. It stays on this machine, for you alone."
@@ -41,14 +41,14 @@ import { StageFrame } from './stage-frame';
       }
       <div class="pair">
         <span class="label" aria-hidden="true">Given</span>
-        <app-writing
+        <app-markdown-field
           label="What is given, in my own words"
           placeholder="what is given, in my own words"
           [value]="reading().given"
           (valueChange)="store.change(reading(), { given: $event })"
         />
         <span class="label" aria-hidden="true">Return</span>
-        <app-writing
+        <app-markdown-field
           label="What must be returned, in my own words"
           placeholder="what must be returned"
           [value]="reading().returns"
@@ -63,7 +63,7 @@ import { StageFrame } from './stage-frame';
           (next)="ask(question.id)"
           [class.open]="question.answer === ''"
         >
-          <app-writing
+          <app-markdown-field
             [label]="'Question ' + (index + 1)"
             placeholder="what the statement leaves open"
             [sentence]="true"
@@ -72,7 +72,7 @@ import { StageFrame } from './stage-frame';
             (entered)="ask(question.id)"
             (erased)="store.remove(question)"
           />
-          <app-writing
+          <app-markdown-field
             class="answer"
             [label]="'Answer to question ' + (index + 1)"
             placeholder="the answer, once it is known"

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { raised } from '@lernen/core/cost';
+import { superscript } from '@lernen/core/cost';
 import { type StateCosts, approximately, bytesText, fitOf, stateCostFault, stateCosts } from '@lernen/core/sheet';
 import { CostError } from '@lernen/core/errors';
 import type { StateCard } from '@lernen/core/model';
@@ -7,7 +7,7 @@ import { Notices } from '../../store/notices';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { valueOf } from '../../ui/value-of';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
 import { EntryRow } from './entry-row';
@@ -17,7 +17,7 @@ type Parameter = StateCard['parameters'][number];
 /** The state of a dynamic programme or a search, and the costs that follow from it. */
 @Component({
   selector: 'app-state-card-part',
-  imports: [CostCell, EntryRow, Writing],
+  imports: [CostCell, EntryRow, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-card-part.html',
   styleUrl: './state-card-part.scss',
@@ -31,7 +31,7 @@ export class StateCardPart {
   readonly card = input.required<StateCard>();
   readonly index = input.required<number>();
   protected readonly about = approximately;
-  protected readonly raised = raised;
+  protected readonly superscript = superscript;
   protected readonly bytes = bytesText;
   protected readonly approaches = computed(() => this.store.of('approach'));
   protected readonly droppedNames = computed(() =>

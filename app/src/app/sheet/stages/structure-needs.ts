@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { type Operation, operations, structuresFor } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 
-const mostShown = 4;
+const maxShown = 4;
 
 /** Which operations must be fast, and the structures that serve them all. */
 @Component({
@@ -121,7 +121,7 @@ export class StructureNeeds {
   protected readonly wanted = computed(() =>
     this.needs().operations.filter((operation): operation is Operation => operation in operations),
   );
-  protected readonly choices = computed(() => structuresFor(this.wanted()).slice(0, mostShown));
+  protected readonly choices = computed(() => structuresFor(this.wanted()).slice(0, maxShown));
 
   open(): void {
     this.isOpen.set(true);

@@ -30,8 +30,8 @@ import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn,
 
 /** More rows than this are drawn only where they can be seen. */
 const manyRows = 60;
-const mostRows = 2000;
-const mostColumns = 20;
+const maxRows = 2000;
+const maxColumns = 20;
 /** Pixels; what is wider scrolls within its cell. */
 const widestCell = 560;
 
@@ -62,7 +62,7 @@ export class TraceGrid {
   protected readonly ruleWord = ruleWord;
   protected readonly kinds = columnKinds;
   protected readonly manyRows = manyRows;
-  protected readonly mostColumns = mostColumns;
+  protected readonly maxColumns = maxColumns;
   private readonly at = signal({ row: 0, column: 0 });
   /** The text of the cell that is being written; null while none is. */
   protected readonly editing = signal<string | null>(null);
@@ -275,7 +275,7 @@ export class TraceGrid {
     if (this.editing() !== null || text === '' || !(event.target as HTMLElement).closest('.cell')) return;
     event.preventDefault();
     const { row, column } = this.at();
-    this.change({ rows: withPasted(this.trace(), row, column, text).slice(0, mostRows) });
+    this.change({ rows: withPasted(this.trace(), row, column, text).slice(0, maxRows) });
   }
 
   /** To a cell; one row below the last a new one begins. */
@@ -288,7 +288,7 @@ export class TraceGrid {
         ? this.moveTo(row + 1, 0)
         : this.moveTo(row, columns.length - 1);
     }
-    if (row >= rows.length && this.playing() === null && rows.length < mostRows)
+    if (row >= rows.length && this.playing() === null && rows.length < maxRows)
       this.change({ rows: withRow(this.trace(), rows.length) });
     const to = Math.min(row, rows.length);
     this.at.set({ row: to, column });

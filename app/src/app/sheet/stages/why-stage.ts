@@ -2,14 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { type ArgumentKind, argumentKinds } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
-import { Writing } from '../../ui/writing';
+import { MarkdownField } from '../../ui/markdown-field';
 import { argumentWords } from '../stage-words';
 import { StageFrame } from './stage-frame';
 
 /** Why the chosen approach is right. */
 @Component({
   selector: 'app-why-stage',
-  imports: [StageFrame, Writing],
+  imports: [StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="why">
@@ -22,7 +22,7 @@ import { StageFrame } from './stage-frame';
       @if (chosen(); as idea) {
         <p class="second chosen">for: {{ idea }}</p>
       }
-      <app-writing
+      <app-markdown-field
         data-start
         label="Why it holds"
         placeholder="an invariant, an exchange, a loop that can only end when …"

@@ -31,7 +31,7 @@ import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';
 import { write } from '../../data/commands';
 import { allEntries } from '../../data/entries';
-import { LernenDatabase, type World } from '../../data/database';
+import { LernenDatabase, type Profile } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
 import { carryErrors } from '../errors';
 
@@ -70,36 +70,41 @@ class FilesWorker {
   private sheet: CsvSheet | null = null;
   private prepared: CsvImport | null = null;
 
-  async exportArchive(world: World, now: Instant): Promise<string> {
-    return formatArchive(archiveFrom(await this.everything(world), now));
+  async exportArchive(profile: Profile, now: Instant): Promise<string> {
+    return formatArchive(archiveFrom(await this.everything(profile), now));
   }
 
-  async exportCsv(world: World, zone: Zone): Promise<CsvTables> {
-    return csvTables((await this.caughtUp(world)).log(), zone);
+  async exportCsv(profile: Profile, zone: Zone): Promise<CsvTables> {
+    return csvTables((await this.caughtUp(profile)).log(), zone);
   }
 
   /** Merges an archive in. */
-  importArchive(world: World, text: string, label: string, onProgress: Progress): Promise<Merged> {
-    return this.merge(world, readArchive(text), label, onProgress);
+  importArchive(profile: Profile, text: string, label: string, onProgress: Progress): Promise<Merged> {
+    return this.merge(profile, readArchive(text), label, onProgress);
   }
 
   /** A zip with a Markdown file for each problem and each list. */
-  async exportSheets(world: World): Promise<Uint8Array<ArrayBuffer>> {
-    const files = markdownFiles(await this.everything(world)).map(({ name, text }) => [name, strToU8(text)]);
+  async exportSheets(profile: Profile): Promise<Uint8Array<ArrayBuffer>> {
+    const files = markdownFiles(await this.everything(profile)).map(({ name, text }) => [name, strToU8(text)]);
     return new Uint8Array(zipSync(Object.fromEntries(files) as Record<string, Uint8Array>));
   }
 
   /** Merges sheets and lists in that are written in Markdown: all of them or, when one cannot be read, none. */
-  async importSheets(world: World, files: readonly TextFile[], label: string, onProgress: Progress): Promise<Merged> {
-    return this.merge(world, recordsFromMarkdown(files, newId), label, onProgress);
+  async importSheets(
+    profile: Profile,
+    files: readonly TextFile[],
+    label: string,
+    onProgress: Progress,
+  ): Promise<Merged> {
+    return this.merge(profile, recordsFromMarkdown(files, newId), label, onProgress);
   }
 
-  private async merge(world: World, incoming: StoredRecords, label: string, onProgress: Progress): Promise<Merged> {
-    const merge = mergeRecords(await this.everything(world), incoming);
+  private async merge(profile: Profile, incoming: StoredRecords, label: string, onProgress: Progress): Promise<Merged> {
+    const merge = mergeRecords(await this.everything(profile), incoming);
     const isEmpty = Object.values(merge.write).every((records) => records.length === 0) && !merge.settings;
     if (isEmpty) return { counts: merge.counts, seq: null };
     const changes = { ...merge.write, ...(merge.settings ? { settings: merge.settings } : {}) };
-    const seq = await write(this.open(world), changes, label, { onProgress: reporting(onProgress) });
+    const seq = await write(this.open(profile), changes, label, { onProgress: reporting(onProgress) });
     return { counts: merge.counts, seq };
   }
 
@@ -121,13 +126,13 @@ class FilesWorker {
   }
 
   async previewCsv(
-    world: World,
+    profile: Profile,
     choices: CsvChoices,
     now: Instant,
     zone: Zone,
     onProgress: Progress,
   ): Promise<CsvPreview> {
-    const log = (await this.caughtUp(world)).log();
+    const log = (await this.caughtUp(profile)).log();
     const prepared = importCsv(this.openSheet(), log, {
       ...choices,
       now,
@@ -148,11 +153,11 @@ class FilesWorker {
   }
 
   /** Writes what the last preview showed. @returns the journal entry to undo it by. */
-  async applyCsv(world: World, label: string, onProgress: Progress): Promise<number> {
+  async applyCsv(profile: Profile, label: string, onProgress: Progress): Promise<number> {
     if (!this.prepared) throw new Error('No spreadsheet was shown.');
     const { problems, sittings, lists, techniques } = this.prepared;
     const changes = { problems, sittings, lists, techniques };
-    return write(this.open(world), changes, label, { onProgress: reporting(onProgress) });
+    return write(this.open(profile), changes, label, { onProgress: reporting(onProgress) });
   }
 
   /** The rows of the last preview that could not be read, as a CSV with the reasons. */
@@ -165,18 +170,18 @@ class FilesWorker {
     return this.sheet;
   }
 
-  private open(world: World): LernenDatabase {
-    return (this.database ??= new LernenDatabase(world));
+  private open(profile: Profile): LernenDatabase {
+    return (this.database ??= new LernenDatabase(profile));
   }
 
   /** The log's records with what all sheets hold. */
-  private async everything(world: World): Promise<StoredRecords> {
-    const reader = await this.caughtUp(world);
-    return { ...reader.stored(), entries: await allEntries(this.open(world)) };
+  private async everything(profile: Profile): Promise<StoredRecords> {
+    const reader = await this.caughtUp(profile);
+    return { ...reader.stored(), entries: await allEntries(this.open(profile)) };
   }
 
-  private async caughtUp(world: World): Promise<LogReader> {
-    this.reader ??= new LogReader(this.open(world));
+  private async caughtUp(profile: Profile): Promise<LogReader> {
+    this.reader ??= new LogReader(this.open(profile));
     await this.reader.catchUp();
     return this.reader;
   }

@@ -1,7 +1,7 @@
 import {
   type Estimates,
   Estimator,
-  type Foresight,
+  type Calibration,
   type MixUp,
   type Person,
   type TechniqueEstimate,
@@ -16,8 +16,8 @@ import {
   type PlanInput,
   Planner,
   type ReadinessPoint,
-  type Standing,
-  type WeighedDay,
+  type OptimalityGap,
+  type DayAlternatives,
   type WhatIf,
   checkForecast,
   forecastFrom,
@@ -28,7 +28,7 @@ import {
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
 import { entriesOfKinds } from '../../data/entries';
-import { LernenDatabase, type PlanTrace, type World } from '../../data/database';
+import { LernenDatabase, type PlanTrace, type Profile } from '../../data/database';
 import { LogReader } from '../../data/log-reader';
 
 /** Recall of a problem whose solution was found or read, without what the page has already. */
@@ -55,9 +55,9 @@ export interface Outcome {
   readonly minutes: number;
 }
 
-/** How far what is foreseen can be believed. */
+/** How far what is predicted can be believed. */
 export interface LookingBack {
-  readonly foresight: Foresight;
+  readonly calibration: Calibration;
   readonly person: Person;
   readonly isPersonal: boolean;
 }
@@ -75,8 +75,8 @@ class PlannerWorker {
   /** The plan that was derived last, and what it was made from. */
   private made: { readonly input: PlanInput; readonly planner: Planner } | null = null;
 
-  async derive(world: World, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
-    this.database ??= new LernenDatabase(world);
+  async derive(profile: Profile, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
+    this.database ??= new LernenDatabase(profile);
     this.reader ??= new LogReader(this.database);
     await this.reader.catchUp();
     const log = this.reader.log();
@@ -101,12 +101,12 @@ class PlannerWorker {
     return this.made && outcomeOf(planIf(this.made.input, whatIf, this.made.planner.plan));
   }
 
-  standing(): Standing | null {
-    return this.made?.planner.standing() ?? null;
+  optimalityGap(): OptimalityGap | null {
+    return this.made?.planner.optimalityGap() ?? null;
   }
 
-  weigh(date: Day): WeighedDay | null {
-    return this.made?.planner.weigh(date) ?? null;
+  alternatives(date: Day): DayAlternatives | null {
+    return this.made?.planner.alternatives(date) ?? null;
   }
 
   /** What was forecast so many days ago, held against what came; null where that cannot be said. */
@@ -136,12 +136,15 @@ class PlannerWorker {
 
   lookBack(): LookingBack | null {
     if (!this.made) return null;
-    const { foresight, person, isPersonal } = this.made.input.estimates;
-    return { foresight, person, isPersonal };
+    const { calibration, person, isPersonal } = this.made.input.estimates;
+    return { calibration, person, isPersonal };
   }
 }
 
-export type PlannerApi = Pick<PlannerWorker, 'derive' | 'whatIf' | 'standing' | 'weigh' | 'lookBack' | 'checkForecast'>;
+export type PlannerApi = Pick<
+  PlannerWorker,
+  'derive' | 'whatIf' | 'optimalityGap' | 'alternatives' | 'lookBack' | 'checkForecast'
+>;
 
 function outcomeOf({ readiness, curve, days }: Plan): Outcome {
   return { readiness, curve, minutes: days.reduce((sum, day) => sum + day.minutes, 0) };

@@ -16,7 +16,7 @@ const high: Readonly<Record<string, string>> = {
 };
 
 /** Powers as one writes them by hand, for people: `n^2` becomes n², `2^n` 2ⁿ. Powers without such letters stay. */
-export function raised(text: string): string {
+export function superscript(text: string): string {
   return text.replace(/\^(-?\d+|[nmk](?![\w(]))/g, (_, power: string) =>
     [...power].map((it) => high[it] ?? it).join(''),
   );

@@ -1,6 +1,6 @@
 import type { Estimates } from '../../estimate/estimate';
 import { transferParameters } from '../../estimate/parameters';
-import { type TechniqueOutlook, chanceOn, practiceSlope } from '../../estimate/readiness';
+import { type TechniqueBaseline, chanceOn, practiceSlope } from '../../estimate/readiness';
 import type { TechniqueId } from '../../model/technique';
 import type { Target } from './horizon';
 import { planParameters } from '../parameters';
@@ -18,12 +18,12 @@ interface Touching {
 }
 
 /**
- * What is lent to each technique at each target, kept up to date while a plan grows, and what one more unit is worth
+ * What is transferred to each technique at each target, kept up to date while a plan grows, and what one more unit is worth
  * there. Problems without a technique count under `null`.
  */
-export class Outlook {
-  private readonly outlooks = new Map<TechniqueId | null, Mutable<TechniqueOutlook>>();
-  private readonly lent = new Map<TechniqueId | null, Float64Array>();
+export class MarginalGains {
+  private readonly baselines = new Map<TechniqueId | null, Mutable<TechniqueBaseline>>();
+  private readonly transferred = new Map<TechniqueId | null, Float64Array>();
   private readonly worths = new Map<TechniqueId | null, Float64Array>();
   /** Grows with every change of a technique, so that a gain computed before it can be seen to be stale. */
   private readonly versions = new Map<TechniqueId | null, number>();
@@ -37,22 +37,22 @@ export class Outlook {
   ) {}
 
   /** The same as it stands now, to be changed on its own. */
-  copy(): Outlook {
-    const copy = new Outlook(this.estimates, this.targets, this.untaggedShare, this.goal);
-    for (const [technique, outlook] of this.outlooks) copy.outlooks.set(technique, { ...outlook });
-    for (const [technique, lent] of this.lent) copy.lent.set(technique, lent.slice());
+  copy(): MarginalGains {
+    const copy = new MarginalGains(this.estimates, this.targets, this.untaggedShare, this.goal);
+    for (const [technique, baseline] of this.baselines) copy.baselines.set(technique, { ...baseline });
+    for (const [technique, transferred] of this.transferred) copy.transferred.set(technique, transferred.slice());
     return copy;
   }
 
-  /** Adds a share of what is lent today and at each target to what a technique has without any plan. */
+  /** Adds a share of what is transferred today and at each target to what a technique has without any plan. */
   addBaseline(technique: TechniqueId | null, now: number, atTargets: readonly number[], share: number): void {
-    this.known(technique).lentNow += now * share;
+    this.known(technique).transferredNow += now * share;
     this.add(technique, nothing, atTargets, share);
   }
 
   /** Lends a technique a share of `after` instead of that of `before`, at each target. */
   add(technique: TechniqueId | null, before: readonly number[], after: readonly number[], share: number): void {
-    const sums = this.lentAt(technique);
+    const sums = this.transferredAt(technique);
     for (let index = 0; index < sums.length; index++) {
       const change = (after[index] ?? 0) - (before[index] ?? 0);
       sums[index] = Math.max((sums[index] ?? 0) + change * share, 0);
@@ -65,7 +65,7 @@ export class Outlook {
     return this.versions.get(technique) ?? 0;
   }
 
-  /** Importance-weighted readiness per unit lent at each target. */
+  /** Importance-weighted readiness per unit transferred at each target. */
   worth(technique: TechniqueId | null): Float64Array {
     let worth = this.worths.get(technique);
     if (!worth) this.worths.set(technique, (worth = this.computeWorth(technique)));
@@ -73,7 +73,7 @@ export class Outlook {
   }
 
   /**
-   * Adds the readiness gained at each target where a share of `after` is lent instead of that of `before`, weighted by
+   * Adds the readiness gained at each target where a share of `after` is transferred instead of that of `before`, weighted by
    * importance unless `isPlain`.
    */
   addGains(
@@ -84,15 +84,15 @@ export class Outlook {
     share: number,
     isPlain: boolean,
   ): void {
-    const outlook = this.outlookOf(technique);
-    const sums = this.lentAt(technique);
+    const baseline = this.baselineOf(technique);
+    const sums = this.transferredAt(technique);
     for (let index = 0; index < this.targets.length; index++) {
       const target = this.targets[index];
       const weight = target ? this.weightOf(technique, target) : 0;
       const change = ((after[index] ?? 0) - (before[index] ?? 0)) * share;
       if (!target || weight === 0 || change === 0) continue;
       const sum = sums[index] ?? 0;
-      const gain = weight * (this.chance(outlook, sum + change, target) - this.chance(outlook, sum, target));
+      const gain = weight * (this.chance(baseline, sum + change, target) - this.chance(baseline, sum, target));
       gains[index] = (gains[index] ?? 0) + (isPlain ? (gain / weight) * this.shareOf(technique, target) : gain);
     }
   }
@@ -100,18 +100,18 @@ export class Outlook {
   /** Importance-weighted readiness with everything that is planned. */
   value(): number {
     let value = 0;
-    for (const technique of this.lent.keys())
+    for (const technique of this.transferred.keys())
       this.targets.forEach((target, index) => {
         const weight = this.weightOf(technique, target);
         if (weight > 0)
-          value += weight * this.chance(this.outlookOf(technique), this.lentAt(technique)[index] ?? 0, target);
+          value += weight * this.chance(this.baselineOf(technique), this.transferredAt(technique)[index] ?? 0, target);
       });
     return value;
   }
 
   /**
-   * The tangent of a concave curve above the technique's readiness at a target, at what is lent there now: `slope` for
-   * every unit lent, how far the curve lies `above` readiness without the last so many units `added`, and what readiness
+   * The tangent of a concave curve above the technique's readiness at a target, at what is transferred there now: `slope` for
+   * every unit transferred, how far the curve lies `above` readiness without the last so many units `added`, and what readiness
    * itself `gained` by them.
    */
   tangent(technique: TechniqueId | null, index: number, added: number): Touching {
@@ -119,48 +119,48 @@ export class Outlook {
     const weight = target ? this.weightOf(technique, target) : 0;
     if (!target || weight === 0) return { above: 0, slope: 0, gained: 0 };
     const { perProblem } = transferParameters;
-    const outlook = this.outlookOf(technique);
-    const lent = this.lentAt(technique)[index] ?? 0;
-    const power = this.estimates.person.lend * scaleOf(outlook);
-    const chanceAt = (practice: number): number => this.chance(outlook, (practice - 1) / perProblem, target);
-    const { value, slope } = tangentAbove(chanceAt, power, 1 + perProblem * lent);
-    const without = this.chance(outlook, lent - added, target);
+    const baseline = this.baselineOf(technique);
+    const transferred = this.transferredAt(technique)[index] ?? 0;
+    const power = this.estimates.person.transfer * scaleOf(baseline);
+    const chanceAt = (practice: number): number => this.chance(baseline, (practice - 1) / perProblem, target);
+    const { value, slope } = tangentAbove(chanceAt, power, 1 + perProblem * transferred);
+    const without = this.chance(baseline, transferred - added, target);
     return {
       above: weight * (value - without),
       slope: weight * slope * perProblem,
-      gained: weight * (this.chance(outlook, lent, target) - without),
+      gained: weight * (this.chance(baseline, transferred, target) - without),
     };
   }
 
-  outlookOf(technique: TechniqueId | null): TechniqueOutlook {
+  baselineOf(technique: TechniqueId | null): TechniqueBaseline {
     return this.known(technique);
   }
 
-  private known(technique: TechniqueId | null): Mutable<TechniqueOutlook> {
-    let outlook = this.outlooks.get(technique);
-    if (!outlook) {
+  private known(technique: TechniqueId | null): Mutable<TechniqueBaseline> {
+    let baseline = this.baselines.get(technique);
+    if (!baseline) {
       const state = technique === null ? this.estimates.overall : this.estimates.techniques.get(technique)?.state;
-      this.outlooks.set(technique, (outlook = { state: state ?? this.estimates.overall, lentNow: 0 }));
+      this.baselines.set(technique, (baseline = { state: state ?? this.estimates.overall, transferredNow: 0 }));
     }
-    return outlook;
+    return baseline;
   }
 
-  lentAt(technique: TechniqueId | null): Float64Array {
-    let sums = this.lent.get(technique);
-    if (!sums) this.lent.set(technique, (sums = new Float64Array(this.targets.length)));
+  transferredAt(technique: TechniqueId | null): Float64Array {
+    let sums = this.transferred.get(technique);
+    if (!sums) this.transferred.set(technique, (sums = new Float64Array(this.targets.length)));
     return sums;
   }
 
   private computeWorth(technique: TechniqueId | null): Float64Array {
     const { person } = this.estimates;
-    const outlook = this.outlookOf(technique);
-    const sums = this.lentAt(technique);
+    const baseline = this.baselineOf(technique);
+    const sums = this.transferredAt(technique);
     return Float64Array.from(this.targets, (target, index) => {
       const weight = this.weightOf(technique, target);
       if (weight === 0) return 0;
       const sum = sums[index] ?? 0;
-      const chance = this.chance(outlook, sum, target);
-      return weight * chance * (1 - chance) * scaleOf(outlook) * person.lend * practiceSlope(sum);
+      const chance = this.chance(baseline, sum, target);
+      return weight * chance * (1 - chance) * scaleOf(baseline) * person.transfer * practiceSlope(sum);
     });
   }
 
@@ -180,12 +180,12 @@ export class Outlook {
     return target.importance * this.shareOf(technique, target) * this.favour(technique);
   }
 
-  private chance(outlook: TechniqueOutlook, lent: number, { difficulty }: Target): number {
-    return chanceOn(this.estimates.person, outlook, Math.max(lent, 0), difficulty);
+  private chance(baseline: TechniqueBaseline, transferred: number, { difficulty }: Target): number {
+    return chanceOn(this.estimates.person, baseline, Math.max(transferred, 0), difficulty);
   }
 }
 
 /** By what the uncertainty of a strength flattens its chance (see `expectedChance`). */
-function scaleOf({ state }: TechniqueOutlook): number {
+function scaleOf({ state }: TechniqueBaseline): number {
   return 1 / Math.sqrt(1 + (Math.PI * state.variance) / 8);
 }

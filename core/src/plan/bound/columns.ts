@@ -1,18 +1,18 @@
 import { recallParameters, teaching, transferParameters } from '../../estimate/parameters';
-import { type Memory, mostGrowth, recallAt, scaled } from '../../estimate/recall';
+import { type Memory, maxGrowth, recallAt, scaled } from '../../estimate/recall';
 import type { Calendar } from '../search/calendar';
-import { type Candidate, type Placement, lentAtTargets, sittingKindOf, withPlacement } from '../model/candidate';
+import { type Candidate, type Placement, transferredAtTargets, sittingKindOf, withPlacement } from '../model/candidate';
 import { planParameters } from '../parameters';
 import type { PlannedKind } from '../plan';
-import type { Load, Offer } from './prices';
+import type { Load, ReviewColumn } from './prices';
 import type { Schedule } from '../search/schedule';
-import { type Track, kindsOn } from '../model/track';
+import { type CandidateState, kindsOn } from '../model/candidate-state';
 
-/** Sequences of a track are offered one by one up to so many; beyond that what they give is bounded from above. */
-const mostSequences = 1500;
+/** Sequences of a candidate are offered one by one up to so many; beyond that what they give is bounded from above. */
+const maxSequences = 1500;
 
 /** Reviews of a problem never lie nearer together. */
-const leastGap = planParameters.spacing.solved;
+const minGap = planParameters.spacing.solved;
 
 const { kept } = transferParameters;
 
@@ -32,19 +32,19 @@ interface Reviews {
   /** For each target the places of the kinds in the order of their last days before it. */
   readonly orders: readonly (readonly number[])[];
   /** Every number of each kind that there is room for. */
-  readonly packs: readonly Pack[];
+  readonly reviewCounts: readonly ReviewCounts[];
   /** How many find room until a day. */
   readonly fittingTo: (last: number) => number;
 }
 
-interface Pack {
+interface ReviewCounts {
   readonly counts: readonly number[];
   readonly total: number;
   readonly loads: readonly Load[];
 }
 
-/** What tracks can give for minutes, as readiness that a unit lent at each target is `worth`. */
-export class OfferMaker {
+/** What candidates can give for minutes, as readiness that a unit transferred at each target is `worth`. */
+export class ColumnMaker {
   private readonly kinds = new Map<string, Kind>();
   private readonly reviews = new Map<string, Reviews>();
   private readonly lightKeys = new Map<string | null, string>();
@@ -55,49 +55,52 @@ export class OfferMaker {
   ) {}
 
   /** All sequences of placements; where these are too many, something above every one of them. */
-  exact(track: Track): Offer[] {
+  exact(state: CandidateState): ReviewColumn[] {
     const { schedule } = this;
-    const { candidate } = track;
-    const book = this.open(track);
-    if (!book) return [];
+    const { candidate } = state;
+    const list = this.open(state);
+    if (!list) return [];
     const add = (some: readonly Placement[]): void =>
-      book.add(loadsOf(some, schedule.calendar), lentAtTargets(candidate.worked, some, schedule.targets, schedule.way));
-    const singles = this.extended({ candidate, placements: [], lent: [] });
+      list.add(
+        loadsOf(some, schedule.calendar),
+        transferredAtTargets(candidate.worked, some, schedule.targets, schedule.way),
+      );
+    const singles = this.extended({ candidate, placements: [], transferred: [] });
     for (const sequence of singles) add(sequence);
-    if (candidate.most < 2) return book.offers;
+    if (candidate.max < 2) return list.columns;
     const longer = this.sequencesFrom(candidate, singles);
     if (longer) for (const some of longer) add(some);
-    else for (const { loads, lent } of this.bestMoments(candidate, 2)) book.add(loads, lent);
-    return book.offers;
+    else for (const { loads, transferred } of this.bestMoments(candidate, 2)) list.add(loads, transferred);
+    return list.columns;
   }
 
-  /** Far fewer offers, the best of which is never worth less than the best of the exact ones. */
-  loose(track: Track): Offer[] {
-    const book = track.candidate.worked.memory ? this.open(track) : null;
-    if (!book) return this.exact(track);
-    for (const { loads, lent } of this.bestMoments(track.candidate, 1)) book.add(loads, lent);
-    return book.offers;
+  /** Far fewer columns, the best of which is never worth less than the best of the exact ones. */
+  loose(state: CandidateState): ReviewColumn[] {
+    const list = state.candidate.worked.memory ? this.open(state) : null;
+    if (!list) return this.exact(state);
+    for (const { loads, transferred } of this.bestMoments(state.candidate, 1)) list.add(loads, transferred);
+    return list.columns;
   }
 
-  /** With what the track has in the plan: pins may ask for what would not be planned. Null where nothing is worth it. */
-  private open({ candidate, placements, lent }: Track): Book | null {
+  /** With what the candidate has in the plan: pins may ask for what would not be planned. Null where nothing is worth it. */
+  private open({ candidate, placements, transferred }: CandidateState): ColumnList | null {
     const { targets, calendar, way } = this.schedule;
     const worth = this.worthOf(candidate);
-    if (candidate.most === 0 || worth.every((it) => it === 0)) return null;
-    const book = new Book(worth, lentAtTargets(candidate.worked, [], targets, way));
-    if (placements.length > 0) book.add(loadsOf(placements, calendar), lent);
-    return book;
+    if (candidate.max === 0 || worth.every((it) => it === 0)) return null;
+    const list = new ColumnList(worth, transferredAtTargets(candidate.worked, [], targets, way));
+    if (placements.length > 0) list.add(loadsOf(placements, calendar), transferred);
+    return list;
   }
 
-  /** The track's sequence with one more placement behind it, wherever its rules let it. */
-  private extended(track: Track): (readonly Placement[])[] {
+  /** The candidate’s sequence with one more placement behind it, wherever its rules let it. */
+  private extended(state: CandidateState): (readonly Placement[])[] {
     const { calendar } = this.schedule;
-    const { candidate, placements } = track;
+    const { candidate, placements } = state;
     const longer: (readonly Placement[])[] = [];
     const from = Math.max(candidate.notBefore, (placements.at(-1)?.day ?? -1) + 1);
     for (let day = from; day < calendar.length; day++) {
-      if (!this.schedule.isSpaced(track, day)) continue;
-      for (const { kind, minutes } of kindsOn(track, day))
+      if (!this.schedule.isSpaced(state, day)) continue;
+      for (const { kind, minutes } of kindsOn(state, day))
         if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, candidate))
           longer.push(withPlacement(placements, { day, kind, minutes }));
     }
@@ -106,14 +109,14 @@ export class OfferMaker {
 
   /** All sequences of two and more that keep the rules; null where there are too many. */
   private sequencesFrom(candidate: Candidate, singles: (readonly Placement[])[]): (readonly Placement[])[] | null {
-    const mostHere = candidate.worked.memory ? mostSequences : Infinity;
+    const maxHere = candidate.worked.memory ? maxSequences : Infinity;
     const all: (readonly Placement[])[] = [];
     for (let longest = singles; longest.length > 0; ) {
       const longer: (readonly Placement[])[] = [];
       for (const placements of longest) {
-        if (placements.length >= candidate.most) continue;
-        longer.push(...this.extended({ candidate, placements, lent: [] }));
-        if (all.length + longer.length > mostHere) return null;
+        if (placements.length >= candidate.max) continue;
+        longer.push(...this.extended({ candidate, placements, transferred: [] }));
+        if (all.length + longer.length > maxHere) return null;
       }
       all.push(...longer);
       longest = longer;
@@ -122,58 +125,61 @@ export class OfferMaker {
   }
 
   /**
-   * For every number of reviews of each kind, more than any sequence of them lends: every half-life grows as much as it
+   * For every number of reviews of each kind, more than any sequence of them transfers: every half-life grows as much as it
    * ever can, the reviews come as late before each target as their distance and their kind allow, and each is of
    * something wholly forgotten.
    */
-  private *bestMoments(candidate: Candidate, least: number): Generator<Omit<Offer, 'gain'> & { lent: number[] }> {
+  private *bestMoments(
+    candidate: Candidate,
+    min: number,
+  ): Generator<Omit<ReviewColumn, 'gain'> & { transferred: number[] }> {
     const { memory, quality, again } = candidate.worked;
     if (!memory) return;
     const { targets, way } = this.schedule;
     const own = scaled(memory, way.memory);
     const reviews = this.reviewsOf(candidate);
-    for (const { counts, loads, total } of reviews.packs) {
-      if (total < least) continue;
+    for (const { counts, loads, total } of reviews.reviewCounts) {
+      if (total < min) continue;
       let [missing, added] = [Math.max(1 - quality, 0), 0];
-      counts.forEach((count, place) => {
-        const { covers } = reviews.kinds[place] ?? { covers: 0 };
+      counts.forEach((count, index) => {
+        const { covers } = reviews.kinds[index] ?? { covers: 0 };
         if (covers === 1) missing *= (1 - planParameters.qualityGained) ** count;
         added += count * covers * planParameters.freshEvidence;
       });
       const taught = Math.max(1 - missing, quality) + way.resolving * (again + added);
-      const lent = targets.map(({ time }, target) => {
+      const transferred = targets.map(({ time }, target) => {
         const recall = recallAt(latest(own, reviews, counts, target), time);
         return taught * (kept + (1 - kept) * recall);
       });
-      yield { loads, lent };
+      yield { loads, transferred };
     }
   }
 
   /** Candidates with the same kinds and first day share these. */
-  private reviewsOf({ technique, kinds: usual, twist, notBefore, most }: Candidate): Reviews {
+  private reviewsOf({ technique, kinds: usual, twist, notBefore, max }: Candidate): Reviews {
     const { targets, calendar } = this.schedule;
     const kinds = twist?.kinds ?? usual;
-    const key = `${this.lightKey(technique)} ${notBefore} ${most} ${kinds.map(({ kind, minutes }) => `${kind} ${minutes}`).join()}`;
+    const key = `${this.lightKey(technique)} ${notBefore} ${max} ${kinds.map(({ kind, minutes }) => `${kind} ${minutes}`).join()}`;
     let known = this.reviews.get(key);
     if (!known) {
       const own = kinds
         .map(({ kind, minutes }) => this.kindOf(kind, minutes, notBefore, technique))
         .filter(({ days }) => days.length > 0)
         .sort((a, b) => a.covers - b.covers);
-      const fittingTo = (last: number): number => Math.floor((last - notBefore) / leastGap) + 1;
+      const fittingTo = (last: number): number => Math.floor((last - notBefore) / minGap) + 1;
       const orders = targets.map((_, target) => {
-        const lastOf = (place: number): number => own[place]?.lastDays[target] ?? -Infinity;
-        return own.map((_, place) => place).sort((a, b) => lastOf(a) - lastOf(b));
+        const lastOf = (index: number): number => own[index]?.lastDays[target] ?? -Infinity;
+        return own.map((_, index) => index).sort((a, b) => lastOf(a) - lastOf(b));
       });
-      const packs = countsOf(own.length, Math.min(fittingTo(calendar.length - 1), most)).map((counts) => ({
+      const reviewCounts = countsOf(own.length, Math.min(fittingTo(calendar.length - 1), max)).map((counts) => ({
         counts,
         total: counts.reduce((sum, count) => sum + count, 0),
-        loads: own.flatMap(({ minutes, days }, place) => {
-          const count = counts[place] ?? 0;
+        loads: own.flatMap(({ minutes, days }, index) => {
+          const count = counts[index] ?? 0;
           return count > 0 ? [{ minutes: count * minutes, days }] : [];
         }),
       }));
-      this.reviews.set(key, (known = { kinds: own, orders, packs, fittingTo }));
+      this.reviews.set(key, (known = { kinds: own, orders, reviewCounts, fittingTo }));
     }
     return known;
   }
@@ -189,7 +195,7 @@ export class OfferMaker {
         if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, { technique })) days.push(day);
       const lastDays = targets.map(({ until }) => days.findLast((day) => day < until) ?? -Infinity);
       const as = sittingKindOf(kind);
-      known = { minutes, days, lastDays, growth: mostGrowth(as), covers: teaching[as].covers };
+      known = { minutes, days, lastDays, growth: maxGrowth(as), covers: teaching[as].covers };
       this.kinds.set(key, known);
     }
     return known;
@@ -207,19 +213,19 @@ export class OfferMaker {
   }
 }
 
-/** The offers of one track. */
-class Book {
-  readonly offers: Offer[] = [];
+/** The columns of one candidate. */
+class ColumnList {
+  readonly columns: ReviewColumn[] = [];
 
   constructor(
     private readonly worth: readonly number[],
     private readonly nothing: readonly number[],
   ) {}
 
-  add(loads: readonly Load[], lent: readonly number[]): void {
+  add(loads: readonly Load[], transferred: readonly number[]): void {
     let gain = 0;
-    lent.forEach((amount, index) => (gain += (this.worth[index] ?? 0) * (amount - (this.nothing[index] ?? 0))));
-    if (gain > 0) this.offers.push({ gain, loads });
+    transferred.forEach((amount, index) => (gain += (this.worth[index] ?? 0) * (amount - (this.nothing[index] ?? 0))));
+    if (gain > 0) this.columns.push({ gain, loads });
   }
 }
 
@@ -236,35 +242,35 @@ function latest(
 ): Memory {
   let last = -Infinity;
   let ofKind = memory.since;
-  for (const place of orders[target] ?? []) {
-    const { covers, lastDays } = kinds[place] ?? { covers: 0, lastDays: [] };
-    const [count, day] = [counts[place] ?? 0, lastDays[target] ?? -Infinity];
+  for (const index of orders[target] ?? []) {
+    const { covers, lastDays } = kinds[index] ?? { covers: 0, lastDays: [] };
+    const [count, day] = [counts[index] ?? 0, lastDays[target] ?? -Infinity];
     if (count === 0 || day === -Infinity) continue;
     last = day;
     ofKind += (1 - (1 - covers) ** count) * Math.max(day - ofKind, 0);
   }
   if (last === -Infinity) return memory;
-  const [least, most] = recallParameters.halfLifeRange;
-  let halfLife = Math.max(memory.halfLife, least);
+  const [min, max] = recallParameters.halfLifeRange;
+  let halfLife = Math.max(memory.halfLife, min);
   let [apart, uncovered, left, day] = [0, 1, fittingTo(last), last];
-  for (let place = kinds.length - 1; place >= 0; place--) {
-    const { growth, covers } = kinds[place] ?? { growth: 1, covers: 0 };
-    for (let count = counts[place] ?? 0; count > 0 && left > 0; count--, left--, day -= leastGap) {
+  for (let index = kinds.length - 1; index >= 0; index--) {
+    const { growth, covers } = kinds[index] ?? { growth: 1, covers: 0 };
+    for (let count = counts[index] ?? 0; count > 0 && left > 0; count--, left--, day -= minGap) {
       halfLife *= growth;
       apart += uncovered * covers * Math.max(day, memory.since);
       uncovered *= 1 - covers;
     }
   }
   apart += uncovered * memory.since;
-  return { halfLife: Math.min(halfLife, most), since: Math.min(apart, ofKind) };
+  return { halfLife: Math.min(halfLife, max), since: Math.min(apart, ofKind) };
 }
 
-/** All ways to take up to `most` things of so many kinds, but none at all. */
-function countsOf(kinds: number, most: number): number[][] {
+/** All ways to take up to `max` things of so many kinds, but none at all. */
+function countsOf(kinds: number, max: number): number[][] {
   let all: number[][] = [[]];
   for (let kind = 0; kind < kinds; kind++)
     all = all.flatMap((taken) => {
-      const left = most - taken.reduce((sum, count) => sum + count, 0);
+      const left = max - taken.reduce((sum, count) => sum + count, 0);
       return Array.from({ length: left + 1 }, (_, count) => [...taken, count]);
     });
   return all.slice(1);

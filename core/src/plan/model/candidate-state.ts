@@ -1,23 +1,27 @@
 import type { WayOfLearning } from '../../estimate/worked';
-import { type Candidate, type KindMinutes, type Placement, lentAtTargets } from './candidate';
+import { type Candidate, type KindMinutes, type Placement, transferredAtTargets } from './candidate';
 import type { Target } from './horizon';
 
 /** A candidate while the plan grows around it. */
-export interface Track {
+export interface CandidateState {
   readonly candidate: Candidate;
   /** In order of days. */
   placements: readonly Placement[];
-  /** What it lends at each target with these placements. */
-  lent: readonly number[];
+  /** What it transfers at each target with these placements. */
+  transferred: readonly number[];
 }
 
-/** A track without placements. */
-export function trackOf(candidate: Candidate, targets: readonly Target[], way: WayOfLearning): Track {
-  return { candidate, placements: [], lent: lentAtTargets(candidate.worked, [], targets, way) };
+/** A candidate without placements. */
+export function stateWithoutPlacements(
+  candidate: Candidate,
+  targets: readonly Target[],
+  way: WayOfLearning,
+): CandidateState {
+  return { candidate, placements: [], transferred: transferredAtTargets(candidate.worked, [], targets, way) };
 }
 
 /** Kinds that can be planned on a day: those that come first, where nothing of it stands before that day. */
-export function kindsOn({ candidate, placements }: Track, day: number): readonly KindMinutes[] {
+export function kindsOn({ candidate, placements }: CandidateState, day: number): readonly KindMinutes[] {
   if (candidate.twist?.days.has(day)) return candidate.twist.kinds;
   const [first] = placements;
   return first && first.day < day ? candidate.kinds : candidate.firstKinds;

@@ -5,19 +5,19 @@ import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
 import type { PlannedKind } from '../plan';
 import type { Schedule } from '../search/schedule';
-import { type Track, kindsOn } from '../model/track';
+import { type CandidateState, kindsOn } from '../model/candidate-state';
 
 /** What keeps something from a day. */
 export type Obstacle =
-  /** All minutes go to what gains more; so many more would be needed. The weakest item of the day gains `least`. */
-  | { readonly kind: 'outbid'; readonly lacking: number; readonly least: number }
+  /** All minutes go to what gains more; so many more would be needed. The weakest item of the day gains `min`. */
+  | { readonly kind: 'outbid'; readonly lacking: number; readonly min: number }
   /** With so many minutes more it could take the place of the weakest items, so many, that gain less together. */
   | { readonly kind: 'too-long'; readonly lacking: number; readonly weakest: number }
   /** The same problem stands on another day that is too near for the spacing. */
   | { readonly kind: 'too-near'; readonly other: Day }
   /** The days before an interview take short items only. */
   | { readonly kind: 'light' }
-  | { readonly kind: 'enough-new'; readonly most: number }
+  | { readonly kind: 'enough-new'; readonly max: number }
   /** It adds too little for its minutes: the day has enough. */
   | { readonly kind: 'too-little' }
   | { readonly kind: 'put-off'; readonly until: Day }
@@ -25,7 +25,7 @@ export type Obstacle =
   | { readonly kind: 'rests'; readonly until: Day };
 
 /** Something that was weighed for a day and is not there. */
-export interface Weighed {
+export interface Alternative {
   readonly problemId: ProblemId | null;
   readonly technique: TechniqueId | null;
   readonly kind: PlannedKind;
@@ -35,17 +35,17 @@ export interface Weighed {
   readonly obstacle: Obstacle;
 }
 
-export interface WeighedDay {
+export interface DayAlternatives {
   readonly date: Day;
   /** Minutes of the day that nothing takes. */
   readonly left: number;
   /** How many could have stood there. */
   readonly count: number;
   /** What came nearest, by gain a minute. */
-  readonly nearest: readonly Weighed[];
+  readonly nearest: readonly Alternative[];
 }
 
-const mostShown = 8;
+const maxShown = 8;
 
 /** An item of the day, as far as it is compared. */
 interface DayItem {
@@ -55,46 +55,51 @@ interface DayItem {
 }
 
 /** What would have added something on a day, and what keeps it away. */
-export function weighDay(tracks: readonly Track[], schedule: Schedule, dates: readonly Day[], day: number): WeighedDay {
+export function alternativesOn(
+  states: readonly CandidateState[],
+  schedule: Schedule,
+  dates: readonly Day[],
+  day: number,
+): DayAlternatives {
   const there = schedule.calendar
     .itemsOn(day)
     .map(
-      ({ track, placement, isPinned }): DayItem => ({
+      ({ state, placement, isPinned }): DayItem => ({
         minutes: placement.minutes,
-        gainPerMinute: schedule.gainPerMinute(track, placement),
+        gainPerMinute: schedule.gainPerMinute(state, placement),
         isPinned,
       }),
     )
     .sort((a, b) => a.gainPerMinute - b.gainPerMinute);
-  const weighed: Weighed[] = [];
-  for (const track of tracks) {
-    const { candidate, placements } = track;
-    if (candidate.most === 0 || placements.some((placement) => placement.day === day)) continue;
-    let best: Weighed | null = null;
-    for (const { kind, minutes } of kindsOn(track, day)) {
+  const alternatives: Alternative[] = [];
+  for (const state of states) {
+    const { candidate, placements } = state;
+    if (candidate.max === 0 || placements.some((placement) => placement.day === day)) continue;
+    let best: Alternative | null = null;
+    for (const { kind, minutes } of kindsOn(state, day)) {
       const placement: Placement = { day, kind, minutes };
-      const gain = schedule.gainOf(track, schedule.lentWith(track, placement));
+      const gain = schedule.gainOf(state, schedule.transferredWith(state, placement));
       const gainPerMinute = gain / (minutes + planParameters.switching);
       if (gainPerMinute <= (best?.gainPerMinute ?? 0)) continue;
-      const obstacle = obstacleFor(track, { ...placement, gainPerMinute }, schedule, dates, there);
+      const obstacle = obstacleFor(state, { ...placement, gainPerMinute }, schedule, dates, there);
       const { problemId, technique } = candidate;
       best = { problemId, technique, kind, minutes, gainPerMinute, obstacle };
     }
-    if (best && placements.length < candidate.most) weighed.push(best);
+    if (best && placements.length < candidate.max) alternatives.push(best);
   }
-  weighed.sort((a, b) => b.gainPerMinute - a.gainPerMinute);
+  alternatives.sort((a, b) => b.gainPerMinute - a.gainPerMinute);
   return {
     date: dates[day] ?? '',
     left: schedule.calendar.leftOn(day),
-    count: weighed.length,
-    nearest: oneFreshEach(weighed).slice(0, mostShown),
+    count: alternatives.length,
+    nearest: oneFreshEach(alternatives).slice(0, maxShown),
   };
 }
 
 /** Fresh problems of a technique are all alike: one of them stands for all. */
-function oneFreshEach(weighed: readonly Weighed[]): Weighed[] {
+function oneFreshEach(alternatives: readonly Alternative[]): Alternative[] {
   const seen = new Set<TechniqueId | null>();
-  return weighed.filter(({ problemId, technique }) => {
+  return alternatives.filter(({ problemId, technique }) => {
     if (problemId !== null) return true;
     const isFirst = !seen.has(technique);
     seen.add(technique);
@@ -103,29 +108,29 @@ function oneFreshEach(weighed: readonly Weighed[]): Weighed[] {
 }
 
 function obstacleFor(
-  track: Track,
+  state: CandidateState,
   { day, kind, minutes, gainPerMinute }: Placement & Pick<DayItem, 'gainPerMinute'>,
   schedule: Schedule,
   dates: readonly Day[],
   there: readonly DayItem[],
 ): Obstacle {
-  const { candidate, placements } = track;
+  const { candidate, placements } = state;
   const { calendar } = schedule;
   const rests = candidate.spacing.earliest;
   if (day < rests) return { kind: 'rests', until: dates[rests] ?? '' };
   if (day < candidate.notBefore) return { kind: 'put-off', until: dates[candidate.notBefore] ?? '' };
-  if (!schedule.isSpaced(track, day)) return { kind: 'too-near', other: dates[nearestTo(day, placements)] ?? '' };
+  if (!schedule.isSpaced(state, day)) return { kind: 'too-near', other: dates[nearestTo(day, placements)] ?? '' };
   if (calendar.isTooHeavy(day, kind, candidate)) return { kind: 'light' };
-  if (kind === 'fresh' && calendar.freshOn(day) >= calendar.freshMostOn(day))
-    return { kind: 'enough-new', most: calendar.freshMostOn(day) };
-  if (gainPerMinute < planParameters.leastGainPerMinute) return { kind: 'too-little' };
+  if (kind === 'fresh' && calendar.freshOn(day) >= calendar.maxFreshOn(day))
+    return { kind: 'enough-new', max: calendar.maxFreshOn(day) };
+  if (gainPerMinute < planParameters.minGainPerMinute) return { kind: 'too-little' };
   const left = calendar.leftOn(day);
   const lacking = Math.max(minutes - left, 0);
   const weakest = weakerTogether(there, lacking, gainOf({ minutes, gainPerMinute }));
   const freed = weakest.reduce((sum, it) => sum + it.minutes, 0);
   if (weakest.length > 0 && freed < lacking)
     return { kind: 'too-long', lacking: lacking - freed, weakest: weakest.length };
-  return { kind: 'outbid', lacking, least: there[0]?.gainPerMinute ?? 0 };
+  return { kind: 'outbid', lacking, min: there[0]?.gainPerMinute ?? 0 };
 }
 
 function nearestTo(day: number, placements: readonly Placement[]): number {

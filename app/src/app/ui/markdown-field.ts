@@ -19,7 +19,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
  * writes in it, Markdown and formulas show as what they mean.
  */
 @Component({
-  selector: 'app-writing',
+  selector: 'app-markdown-field',
   imports: [Markdown],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -144,7 +144,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
     }
   `,
 })
-export class Writing {
+export class MarkdownField {
   readonly value = input.required<string>();
   readonly label = input.required<string>();
   readonly placeholder = input('');

@@ -14,7 +14,7 @@ import { type Choice, ChoiceSchema } from '../../model/choice';
 import type { Log } from '../../model/log';
 import { addDays } from '../../model/time';
 import { defaultSettings } from '../../model/settings';
-import type { Standing } from './bound';
+import type { OptimalityGap } from './optimality-gap';
 import { Planner } from '../planner';
 
 const techniques = ['heap', 'greedy', 'sliding-window', 'graph-bfs'];
@@ -44,17 +44,17 @@ function logOf({ count, days, minutes, second }: Case, choices: readonly Choice[
   });
 }
 
-const standingOf = (log: Log): Standing =>
-  new Planner({ log, estimates: estimatesFor(log), asOf: now, zone: 'UTC' }).standing();
+const optimalityGapOf = (log: Log): OptimalityGap =>
+  new Planner({ log, estimates: estimatesFor(log), asOf: now, zone: 'UTC' }).optimalityGap();
 
 describe('the bound on all plans', () => {
   it('is never below the plan that was found', () => {
     fc.assert(
       fc.property(cases, (some) => {
-        const { reached, most } = standingOf(logOf(some));
+        const { reached, max } = optimalityGapOf(logOf(some));
         expect(reached).toBeGreaterThanOrEqual(-1e-9);
-        expect(most).toBeGreaterThanOrEqual(reached - 1e-9);
-        expect(most).toBeLessThan(1);
+        expect(max).toBeGreaterThanOrEqual(reached - 1e-9);
+        expect(max).toBeLessThan(1);
       }),
       { numRuns: 40, seed: 5 },
     );
@@ -62,11 +62,11 @@ describe('the bound on all plans', () => {
 
   it('is nothing where nothing can be done, and grows with the minutes', () => {
     const some = { count: 10, days: 20, second: true };
-    const at = (minutes: number): Standing => standingOf(logOf({ ...some, minutes }));
+    const at = (minutes: number): OptimalityGap => optimalityGapOf(logOf({ ...some, minutes }));
     expect(at(0).reached).toBe(0);
-    expect(at(0).most).toBeCloseTo(0, 9);
-    const mosts = [10, 25, 45, 90].map((minutes) => at(minutes).most);
-    expect(mosts).toEqual([...mosts].sort((a, b) => a - b));
+    expect(at(0).max).toBeCloseTo(0, 9);
+    const maxima = [10, 25, 45, 90].map((minutes) => at(minutes).max);
+    expect(maxima).toEqual([...maxima].sort((a, b) => a - b));
     const reached = [10, 25, 45, 90].map((minutes) => at(minutes).reached);
     expect(reached).toEqual([...reached].sort((a, b) => a - b));
   });
@@ -81,17 +81,17 @@ describe('the bound on all plans', () => {
         choice: { pin: addDays('2026-11-24', index + 1), kind: 'spot' },
       }),
     );
-    const free = standingOf(log);
-    const pinned = standingOf({ ...log, choices });
-    expect(pinned.most).toBeGreaterThanOrEqual(pinned.reached - 1e-9);
+    const free = optimalityGapOf(log);
+    const pinned = optimalityGapOf({ ...log, choices });
+    expect(pinned.max).toBeGreaterThanOrEqual(pinned.reached - 1e-9);
     // What fits into the minutes with the pins is one of the plans that the bound without them speaks of.
-    expect(free.most).toBeGreaterThanOrEqual(pinned.reached - 1e-9);
+    expect(free.max).toBeGreaterThanOrEqual(pinned.reached - 1e-9);
   });
 
   it('comes near the plan on a long log too, where few of the problems are worth their minutes', () => {
-    const { reached, most } = standingOf(logOf({ count: 420, days: 30, minutes: 45, second: true }));
+    const { reached, max } = optimalityGapOf(logOf({ count: 420, days: 30, minutes: 45, second: true }));
     expect(reached).toBeGreaterThan(0);
-    expect(most).toBeGreaterThanOrEqual(reached);
-    expect(reached / most).toBeGreaterThan(0.6);
+    expect(max).toBeGreaterThanOrEqual(reached);
+    expect(reached / max).toBeGreaterThan(0.6);
   });
 });

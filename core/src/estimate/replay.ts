@@ -20,14 +20,14 @@ export interface Observation extends Shown {
 
 /** What came of taking in a sitting. */
 export interface Taken {
-  /** The chance of an unaided solve in time that was foreseen for it. */
-  readonly foreseen: number;
+  /** The chance of an unaided solve in time that was predicted for it. */
+  readonly predicted: number;
   /** By how much it moved the strength of its techniques, as a chance on an unseen medium problem. */
   readonly change: number;
 }
 
 /** Strength and memory together, through all sittings in their order. */
-export class Course {
+export class Replay {
   private readonly model: StrengthModel;
   private readonly practised = new Practised();
   private readonly seen = new Set<TechniqueId>();
@@ -43,14 +43,14 @@ export class Course {
     const way = this.person();
     const worked = this.practised.workedOf(problemId) ?? untouched;
     const practised = this.practised.practiceOn(credits, day, way);
-    const before = this.standingOf(credits, day);
+    const before = this.strengthsOf(credits, day);
     const coming: Coming = { kind, credits, difficulty, practised, memory: worked.memory, day };
-    const foreseen = this.model.observe(coming, shown);
+    const predicted = this.model.observe(coming, shown);
     for (const { technique } of credits) this.seen.add(technique);
     const work = { kind, evidence: shown.evidence, isOwn: shown.isOwn, isAnswerKnown, day };
     this.practised.remember(problemId, workedAfter(worked, work, way.memory), credits, day, way);
     if (!shown.isOwn) for (const { technique, state } of before) this.hold(technique, state, day);
-    return { foreseen, change: mean(this.standingOf(credits, day)) - mean(before) };
+    return { predicted, change: mean(this.strengthsOf(credits, day)) - mean(before) };
   }
 
   /** What was not solved teaches, but shows no strength: it stays where it was, or falls. */
@@ -58,7 +58,7 @@ export class Course {
     this.model.holdBelow(technique, before, this.strengthOn(technique, day));
   }
 
-  private standingOf(
+  private strengthsOf(
     credits: readonly Credit[],
     day: number,
   ): { technique: TechniqueId; share: number; state: Gaussian }[] {

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { sittingKinds } from '../model/sitting';
 import { expectedChance } from './chance';
-import { Course, type Observation } from './course';
+import { Replay, type Observation } from './replay';
 import { Practised } from './practised';
 import { practiceOf } from './readiness';
-import { firstMemory, mostGrowth, recallAt, reviewedMemory, scaled } from './recall';
+import { firstMemory, maxGrowth, recallAt, reviewedMemory, scaled } from './recall';
 import { creditsOf } from './strength';
 import type { WayOfLearning, Worked } from './worked';
 
@@ -65,42 +65,42 @@ describe('what was practised', () => {
 
 describe('strength and memory through the sittings', () => {
   it('foresees a known problem better than a new one, and less well after a while', () => {
-    const course = new Course(() => 'family', true);
-    course.take(observation());
-    const soon = new Course(() => 'family', true);
+    const replay = new Replay(() => 'family', true);
+    replay.take(observation());
+    const soon = new Replay(() => 'family', true);
     soon.take(observation());
-    const known = soon.take(observation({ kind: 'rebuild', day: 1 })).foreseen;
-    const late = course.take(observation({ kind: 'rebuild', day: 300 })).foreseen;
-    const fresh = new Course(() => 'family', true);
+    const known = soon.take(observation({ kind: 'rebuild', day: 1 })).predicted;
+    const late = replay.take(observation({ kind: 'rebuild', day: 300 })).predicted;
+    const fresh = new Replay(() => 'family', true);
     fresh.take(observation());
-    const unknown = fresh.take(observation({ problemId: 'q', day: 1 })).foreseen;
+    const unknown = fresh.take(observation({ problemId: 'q', day: 1 })).predicted;
     expect(known).toBeGreaterThan(unknown);
     expect(late).toBeLessThan(known);
   });
 
   it('says by how much each sitting moved the strength, up or down', () => {
-    const course = new Course(() => 'family', true);
-    expect(course.take(observation({ evidence: 0.95 })).change).toBeGreaterThan(0.02);
-    expect(course.take(observation({ problemId: 'q', evidence: 0.05, isOwn: false, day: 1 })).change).toBeLessThan(
+    const replay = new Replay(() => 'family', true);
+    expect(replay.take(observation({ evidence: 0.95 })).change).toBeGreaterThan(0.02);
+    expect(replay.take(observation({ problemId: 'q', evidence: 0.05, isOwn: false, day: 1 })).change).toBeLessThan(
       -0.02,
     );
   });
 
   it('grows by practice alone: who goes on as foreseen becomes stronger', () => {
-    const course = new Course(() => 'family', false);
-    const before = course.strengthOf('heap', 0).mean;
+    const replay = new Replay(() => 'family', false);
+    const before = replay.strengthOf('heap', 0).mean;
     for (let index = 0; index < 6; index++)
-      course.take(observation({ problemId: `p${index}`, evidence: 0.45, day: index }));
-    expect(course.strengthOf('heap', 6).mean).toBeGreaterThan(before + 0.5);
+      replay.take(observation({ problemId: `p${index}`, evidence: 0.45, day: index }));
+    expect(replay.strengthOf('heap', 6).mean).toBeGreaterThan(before + 0.5);
   });
 
   it('remembers what strength was some weeks ago, where it was seen', () => {
-    const course = new Course(() => 'family', true);
-    for (let day = 0; day < 60; day += 5) course.take(observation({ problemId: `p${day}`, day }));
-    expect(course.pointBefore('heap', 31)).toBeGreaterThan(0.3);
-    expect(course.pointBefore('heap', 31)).toBeLessThan(course.pointBefore('heap', 60) ?? 0);
-    expect(course.pointBefore('trie', 60)).toBeNull();
-    expect(course.pointBefore('heap', -1)).toBeNull();
+    const replay = new Replay(() => 'family', true);
+    for (let day = 0; day < 60; day += 5) replay.take(observation({ problemId: `p${day}`, day }));
+    expect(replay.pointBefore('heap', 31)).toBeGreaterThan(0.3);
+    expect(replay.pointBefore('heap', 31)).toBeLessThan(replay.pointBefore('heap', 60) ?? 0);
+    expect(replay.pointBefore('trie', 60)).toBeNull();
+    expect(replay.pointBefore('heap', -1)).toBeNull();
   });
 });
 
@@ -118,16 +118,16 @@ describe('failing', () => {
     });
     fc.assert(
       fc.property(start, fc.constantFrom(...failures), fc.boolean(), (before, failure, isNew) => {
-        const course = new Course(() => 'family', true);
+        const replay = new Replay(() => 'family', true);
         let day = 0;
         before.forEach(({ evidence, gap }, index) => {
           day += gap;
-          course.take(observation({ problemId: `p${index}`, evidence, isOwn: evidence > 0.2, day }));
+          replay.take(observation({ problemId: `p${index}`, evidence, isOwn: evidence > 0.2, day }));
         });
-        const was = expectedChance(course.strengthOf('heap', day));
-        const { variance } = course.strengthOf('heap', day);
-        course.take(observation({ problemId: isNew ? 'new' : 'p0', isOwn: false, ...failure, day }));
-        const is = course.strengthOf('heap', day);
+        const was = expectedChance(replay.strengthOf('heap', day));
+        const { variance } = replay.strengthOf('heap', day);
+        replay.take(observation({ problemId: isNew ? 'new' : 'p0', isOwn: false, ...failure, day }));
+        const is = replay.strengthOf('heap', day);
         expect(expectedChance(is)).toBeLessThanOrEqual(was + 1e-9);
         expect(is.variance).toBeLessThanOrEqual(variance + 1e-9);
       }),
@@ -136,15 +136,15 @@ describe('failing', () => {
   });
 
   it('leaves no solution that could be recalled until it was read or found, and then it can', () => {
-    const course = new Course(() => 'family', true);
-    course.take(observation({ evidence: 0.06, isOwn: false, isAnswerKnown: false }));
-    expect(course.workedOf('p')).toEqual({ memory: null, quality: 0, again: 0 });
-    course.take(observation({ kind: 'rebuild', evidence: 0.1, isOwn: false, isAnswerKnown: true, day: 2 }));
-    expect(course.workedOf('p')?.memory?.since).toBe(2);
-    expect(course.workedOf('p')?.quality).toBe(0.3);
-    course.take(observation({ kind: 'rebuild', evidence: 0.9, day: 5 }));
-    expect(course.workedOf('p')?.quality).toBe(1);
-    expect(course.workedOf('p')?.again).toBeGreaterThan(0.1);
+    const replay = new Replay(() => 'family', true);
+    replay.take(observation({ evidence: 0.06, isOwn: false, isAnswerKnown: false }));
+    expect(replay.workedOf('p')).toEqual({ memory: null, quality: 0, again: 0 });
+    replay.take(observation({ kind: 'rebuild', evidence: 0.1, isOwn: false, isAnswerKnown: true, day: 2 }));
+    expect(replay.workedOf('p')?.memory?.since).toBe(2);
+    expect(replay.workedOf('p')?.quality).toBe(0.3);
+    replay.take(observation({ kind: 'rebuild', evidence: 0.9, day: 5 }));
+    expect(replay.workedOf('p')?.quality).toBe(1);
+    expect(replay.workedOf('p')?.again).toBeGreaterThan(0.1);
   });
 });
 
@@ -159,10 +159,10 @@ describe('the growth of a half-life', () => {
       fc.property(any, ({ kind, halfLife, day }) => {
         const memory = { halfLife, since: 0 };
         const after = reviewedMemory(memory, kind, recallAt(memory, day), day);
-        expect(after.halfLife).toBeLessThanOrEqual(halfLife * mostGrowth(kind) + 1e-9);
+        expect(after.halfLife).toBeLessThanOrEqual(halfLife * maxGrowth(kind) + 1e-9);
       }),
     );
-    expect(mostGrowth('rebuild')).toBeGreaterThan(mostGrowth('spot'));
+    expect(maxGrowth('rebuild')).toBeGreaterThan(maxGrowth('spot'));
   });
 
   it('scales with the person', () => {

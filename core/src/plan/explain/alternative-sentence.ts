@@ -1,7 +1,10 @@
-import type { Weighed } from './weigh';
+import type { Alternative } from './alternatives';
 
 /** One or two short sentences that say why something is not on a day, and what would have to change. */
-export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (day: string) => string): string {
+export function alternativeSentence(
+  { obstacle, gainPerMinute }: Alternative,
+  dateText: (day: string) => string,
+): string {
   switch (obstacle.kind) {
     case 'put-off':
       return `You put it off until ${dateText(obstacle.until)}.`;
@@ -12,7 +15,7 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
     case 'light':
       return 'Right before an interview only Spots and Sketches of what it asks are planned.';
     case 'enough-new':
-      return `The day has ${obstacle.most === 1 ? 'a new problem' : `${obstacle.most} new problems`} already.`;
+      return `The day has ${obstacle.max === 1 ? 'a new problem' : `${obstacle.max} new problems`} already.`;
     case 'too-little':
       return 'It would add too little for its minutes.';
     case 'too-long':
@@ -21,7 +24,7 @@ export function weighSentence({ obstacle, gainPerMinute }: Weighed, dateText: (d
       }, and gain more.`;
     case 'outbid': {
       if (obstacle.lacking === 0) return 'It fits, and would add next to nothing.';
-      const times = obstacle.least / gainPerMinute;
+      const times = obstacle.min / gainPerMinute;
       const weakest =
         times > 1.005
           ? `The weakest item of the day gains ${times.toFixed(times < 1.1 ? 2 : 1)} times as much a minute.`

@@ -3,15 +3,15 @@ import { eightyPercent } from './chance';
 import { personParameters } from './parameters';
 
 /** Predictions of one size class, and how often they came true. */
-export interface ForesightClass {
+export interface CalibrationClass {
   readonly count: number;
-  /** Mean of what was foreseen, and the share that came true. */
-  readonly foreseen: number;
+  /** Mean of what was predicted, and the share that came true. */
+  readonly predicted: number;
   readonly came: number;
 }
 
 /** Log losses in nats a sitting: lower is better; `baseRate` foresees the share that came true so far. */
-export interface ForesightMonth {
+export interface CalibrationMonth {
   /** As 2026-11, in UTC. */
   readonly month: string;
   readonly count: number;
@@ -19,28 +19,28 @@ export interface ForesightMonth {
   readonly baseLoss: number;
 }
 
-/** What was foreseen of one sitting, and whether it came. */
-export interface Foreseen {
+/** What was predicted of one sitting, and whether it came. */
+export interface Prediction {
   readonly at: Instant;
   readonly chance: number;
   readonly came: boolean;
 }
 
-/** How often what was foreseen of each sitting, before it was taken in, came true: an unaided solve in time. */
-export interface Foresight {
+/** How often what was predicted of each sitting, before it was taken in, came true: an unaided solve in time. */
+export interface Calibration {
   readonly count: number;
   readonly loss: number;
   readonly baseLoss: number;
-  /** Ten classes by what was foreseen, from 0–10 % to 90–100 %; empty ones have a count of 0. */
-  readonly classes: readonly ForesightClass[];
-  readonly months: readonly ForesightMonth[];
-  /** Mean distance between what was foreseen and what came, over the classes weighed by their counts. */
-  readonly calibration: number;
-  /** The last sittings, at most `mostRecent`, in their order. */
-  readonly recent: readonly Foreseen[];
+  /** Ten classes by what was predicted, from 0–10 % to 90–100 %; empty ones have a count of 0. */
+  readonly classes: readonly CalibrationClass[];
+  readonly months: readonly CalibrationMonth[];
+  /** Mean distance between what was predicted and what came, over the classes weighed by their counts. */
+  readonly calibrationError: number;
+  /** The last sittings, at most `maxRecent`, in their order. */
+  readonly recent: readonly Prediction[];
 }
 
-const mostRecent = 400;
+const maxRecent = 400;
 
 const classCount = 10;
 
@@ -50,7 +50,7 @@ export function lossOf(chance: number, came: boolean): number {
 }
 
 /** Neighbouring classes taken together, with the range in which the share that comes true lies with 80 %. */
-export interface ForesightGroup extends ForesightClass {
+export interface CalibrationGroup extends CalibrationClass {
   /** Chances from this one up to that one. */
   readonly from: number;
   readonly to: number;
@@ -59,23 +59,23 @@ export interface ForesightGroup extends ForesightClass {
 }
 
 /** A class of fewer predictions says too little alone. */
-const leastInGroup = 10;
+const minInGroup = 10;
 
 /**
- * The classes with thin ones merged into their neighbours, so that each has `leastInGroup` predictions; where there are
+ * The classes with thin ones merged into their neighbours, so that each has `minInGroup` predictions; where there are
  * fewer in all, one group. The ranges are score intervals of a share (Wilson 1927).
  */
-export function foresightGroups({ classes }: Pick<Foresight, 'classes'>): ForesightGroup[] {
-  const groups: { from: number; to: number; count: number; foreseen: number; came: number }[] = [];
-  let open = { from: 0, to: 0, count: 0, foreseen: 0, came: 0 };
-  classes.forEach(({ count, foreseen, came }, index) => {
+export function calibrationGroups({ classes }: Pick<Calibration, 'classes'>): CalibrationGroup[] {
+  const groups: { from: number; to: number; count: number; predicted: number; came: number }[] = [];
+  let open = { from: 0, to: 0, count: 0, predicted: 0, came: 0 };
+  classes.forEach(({ count, predicted, came }, index) => {
     open.to = (index + 1) / classes.length;
     open.count += count;
-    open.foreseen += count * foreseen;
+    open.predicted += count * predicted;
     open.came += count * came;
-    if (open.count < leastInGroup) return;
+    if (open.count < minInGroup) return;
     groups.push(open);
-    open = { from: open.to, to: open.to, count: 0, foreseen: 0, came: 0 };
+    open = { from: open.to, to: open.to, count: 0, predicted: 0, came: 0 };
   });
   const last = groups.at(-1);
   if (!last) {
@@ -83,12 +83,12 @@ export function foresightGroups({ classes }: Pick<Foresight, 'classes'>): Foresi
   } else {
     last.to = 1;
     last.count += open.count;
-    last.foreseen += open.foreseen;
+    last.predicted += open.predicted;
     last.came += open.came;
   }
   return groups.map((group) => ({
     ...group,
-    foreseen: group.foreseen / group.count,
+    predicted: group.predicted / group.count,
     came: group.came / group.count,
     ...shareRange(group.came, group.count),
   }));
@@ -105,19 +105,19 @@ function shareRange(came: number, count: number): { readonly low: number; readon
 }
 
 /** Counts predictions as they meet what came. */
-export class ForesightTally {
-  private readonly classes = Array.from({ length: classCount }, () => ({ count: 0, foreseen: 0, came: 0 }));
+export class CalibrationTally {
+  private readonly classes = Array.from({ length: classCount }, () => ({ count: 0, predicted: 0, came: 0 }));
   private readonly months = new Map<string, { count: number; loss: number; baseLoss: number }>();
-  private readonly recent: Foreseen[] = [];
+  private readonly recent: Prediction[] = [];
   private readonly total = { count: 0, came: 0, loss: 0, baseLoss: 0 };
 
-  take(foreseen: number, came: boolean, at: Instant): void {
-    const loss = lossOf(foreseen, came);
+  take(predicted: number, came: boolean, at: Instant): void {
+    const loss = lossOf(predicted, came);
     const baseLoss = lossOf((this.total.came + 1) / (this.total.count + 2), came);
-    const known = this.classes[Math.min(Math.floor(foreseen * classCount), classCount - 1)];
+    const known = this.classes[Math.min(Math.floor(predicted * classCount), classCount - 1)];
     if (known) {
       known.count++;
-      known.foreseen += foreseen;
+      known.predicted += predicted;
       known.came += Number(came);
     }
     const month = this.months.get(at.slice(0, 7)) ?? { count: 0, loss: 0, baseLoss: 0 };
@@ -126,15 +126,15 @@ export class ForesightTally {
       loss: month.loss + loss,
       baseLoss: month.baseLoss + baseLoss,
     });
-    this.recent.push({ at, chance: foreseen, came });
-    if (this.recent.length > 2 * mostRecent) this.recent.splice(0, mostRecent);
+    this.recent.push({ at, chance: predicted, came });
+    if (this.recent.length > 2 * maxRecent) this.recent.splice(0, maxRecent);
     this.total.count++;
     this.total.came += Number(came);
     this.total.loss += loss;
     this.total.baseLoss += baseLoss;
   }
 
-  summary(): Foresight {
+  summary(): Calibration {
     const { count, loss, baseLoss } = this.total;
     const all = Math.max(count, 1);
     return {
@@ -143,7 +143,7 @@ export class ForesightTally {
       baseLoss: baseLoss / all,
       classes: this.classes.map((it) => ({
         count: it.count,
-        foreseen: it.foreseen / Math.max(it.count, 1),
+        predicted: it.predicted / Math.max(it.count, 1),
         came: it.came / Math.max(it.count, 1),
       })),
       months: [...this.months].map(([month, it]) => ({
@@ -152,15 +152,15 @@ export class ForesightTally {
         loss: it.loss / it.count,
         baseLoss: it.baseLoss / it.count,
       })),
-      recent: this.recent.slice(-mostRecent),
-      calibration: this.classes.reduce((sum, it) => sum + Math.abs(it.foreseen - it.came), 0) / all,
+      recent: this.recent.slice(-maxRecent),
+      calibrationError: this.classes.reduce((sum, it) => sum + Math.abs(it.predicted - it.came), 0) / all,
     };
   }
 }
 
 /**
- * Decides whether the person's own quantities are believed: where, each sitting foreseen before it was taken in, they
- * lost less over the last fifth of the log than the population's. Decided anew only now and then, so that no single
+ * Decides whether the person's own quantities are believed: where, each sitting predicted before it was taken in, they
+ * lost less over the last fifth of the log than the population's. Decided again only now and then, so that no single
  * sitting turns all numbers over.
  */
 export class Trust {
