@@ -1,36 +1,34 @@
 import * as z from 'zod/mini';
 import { ArchiveError, type Fault } from '../errors';
-import { ChoiceSchema } from '../model/choice';
-import { EntrySchema } from '../model/entry';
+import {
+  type CollectionName,
+  type Collections,
+  collectionNames,
+  collections,
+  dataVersion,
+  eachCollection,
+} from '../model/collections';
 import { listOf, orNull } from '../model/fields';
-import { InterviewSchema } from '../model/interview';
 import type { StoredRecords } from '../model/log';
-import { ProblemSchema } from '../model/problem';
-import { ProblemListSchema } from '../model/problem-list';
+import type { LogRecord } from '../model/record';
 import { SettingsSchema } from '../model/settings';
-import { SittingSchema } from '../model/sitting';
-import { TechniqueSchema } from '../model/technique';
 import { type Instant, InstantSchema } from '../model/time';
 
 export const archiveFormat = 'lernen-archive';
-export const archiveVersion = 3;
+export const archiveVersion = dataVersion;
+
+type CollectionLists = {
+  [N in CollectionName]: z.ZodMiniDefault<z.ZodMiniArray<(typeof collections)[N]['schema']>>;
+};
 
 /** Everything a person has, in one file. docs/file-format.md describes it, docs/lernen-archive.schema.json fixes it. */
 export const ArchiveSchema = z.strictObject({
   format: z.literal(archiveFormat),
   version: z.literal(archiveVersion),
   exportedAt: InstantSchema,
-  problems: listOf(ProblemSchema),
-  /** All revisions, tombstones included. */
-  sittings: listOf(SittingSchema),
-  /** Only those the person added or changed. */
-  techniques: listOf(TechniqueSchema),
-  interviews: listOf(InterviewSchema),
-  choices: listOf(ChoiceSchema),
-  /** Rows of problems for later. A problem that was removed stays named. */
-  lists: listOf(ProblemListSchema),
-  /** What the sheets of the problems hold. */
-  entries: listOf(EntrySchema),
+  ...eachCollection<CollectionLists>(
+    (name) => listOf<z.ZodMiniType>(collections[name].schema) as unknown as CollectionLists[typeof name],
+  ),
   settings: orNull(SettingsSchema),
 });
 export type Archive = z.infer<typeof ArchiveSchema>;
@@ -40,13 +38,9 @@ export function archiveFrom(stored: StoredRecords, exportedAt: Instant): Archive
     format: archiveFormat,
     version: archiveVersion,
     exportedAt,
-    problems: [...stored.problems],
-    sittings: [...stored.sittings],
-    techniques: [...stored.techniques],
-    interviews: [...stored.interviews],
-    choices: [...stored.choices],
-    lists: [...stored.lists],
-    entries: [...stored.entries],
+    ...eachCollection<{ [N in CollectionName]: Collections[N][] }>(
+      (name) => [...stored[name]] as Collections[CollectionName][] as never,
+    ),
     settings: stored.settings,
   };
 }
@@ -93,20 +87,12 @@ export function readArchive(text: string): Archive {
   return parsed.data;
 }
 
-/** An archive of an older version as one of this version. */
+/** An archive of an older version as one of this version: it has nothing of the collections that came later. */
 function broughtUp(value: object, version: unknown): object {
-  const second = version === 1 ? fromVersion1(value) : value;
-  return version === 1 || version === 2 ? fromVersion2(second) : second;
-}
-
-/** Version 1 knew no sheets. */
-function fromVersion1(value: object): object {
-  return { ...value, version: 2, entries: [] };
-}
-
-/** Version 2 knew no lists. */
-function fromVersion2(value: object): object {
-  return { ...value, version: 3, lists: [] };
+  if (typeof version !== 'number' || !Number.isInteger(version) || version < 1 || version >= archiveVersion)
+    return value;
+  const later = collectionNames.filter((name) => collections[name].since > version);
+  return { ...value, version: archiveVersion, ...Object.fromEntries(later.map((name) => [name, []])) };
 }
 
 /** Zod's issues as paths and reasons. */
@@ -125,10 +111,11 @@ function parseJson(text: string): unknown {
 
 function strayReferences(archive: Archive): Fault[] {
   const known = new Set(archive.problems.map((problem) => problem.id));
-  return (['sittings', 'entries'] as const)
+  return collectionNames
+    .filter((name) => collections[name].isOfProblem)
     .flatMap((name) =>
-      archive[name].flatMap(({ problemId }, index) =>
-        known.has(problemId)
+      archive[name].flatMap((record: LogRecord & { readonly problemId?: string }, index) =>
+        record.problemId !== undefined && known.has(record.problemId)
           ? []
           : [{ path: `${name}[${index}].problemId`, reason: 'names a problem that is not in the file' }],
       ),

@@ -1,7 +1,8 @@
 import { LernenError } from '../errors';
-import { type StoredRecords, byProblem, bySittingTime, noRecords } from '../model/log';
+import { type StoredRecords, byProblem, noRecords } from '../model/log';
 import { type ProblemList, listedProblems } from '../model/problem-list';
-import { type NewId, standing } from '../model/record';
+import { bySittingTime } from '../model/sitting';
+import { type NewId, currentRecords } from '../model/record';
 import { isListMarkdown, listFileName, readListMarkdown, writeListMarkdown } from './list-markdown';
 import { type SheetFile, readSheetMarkdown } from './read-sheet-markdown';
 import { sheetFileName, writeSheetMarkdown } from './write-sheet-markdown';
@@ -13,16 +14,16 @@ export interface TextFile {
 
 /** Every problem with its sheet, and every list, as a Markdown file of its own. */
 export function markdownFiles({ problems, sittings, entries, lists }: StoredRecords): TextFile[] {
-  const presentProblems = standing(problems);
-  const sheets = byProblem(standing(entries));
+  const presentProblems = currentRecords(problems);
+  const sheets = byProblem(currentRecords(entries));
   const byId = new Map(presentProblems.map((problem) => [problem.id, problem]));
-  const sittingsOf = byProblem(standing(sittings).sort(bySittingTime));
+  const sittingsOf = byProblem(currentRecords(sittings).sort(bySittingTime));
   return [
     ...presentProblems.map((problem) => ({
       name: sheetFileName(problem),
       text: writeSheetMarkdown(problem, sheets.get(problem.id) ?? []),
     })),
-    ...standing(lists).map((list) => ({
+    ...currentRecords(lists).map((list) => ({
       name: listFileName(list),
       text: writeListMarkdown(list, listedProblems(list, byId, sittingsOf)),
     })),

@@ -1,4 +1,5 @@
-import type { CollectionName, Collections, StoredRecords } from '../model/log';
+import { type CollectionName, type Collections, collectionOf, eachCollection } from '../model/collections';
+import type { StoredRecords } from '../model/log';
 import { type LogRecord, newestRevisions } from '../model/record';
 import type { Settings } from '../model/settings';
 
@@ -18,35 +19,14 @@ export interface Merge {
 
 /** Compares incoming records with what is here, by id; the newer revision wins. */
 export function mergeRecords(here: StoredRecords, incoming: StoredRecords): Merge {
-  const merged = {
-    problems: mergeNewest(here.problems, incoming.problems),
-    sittings: mergeRevisions(here.sittings, incoming.sittings),
-    techniques: mergeNewest(here.techniques, incoming.techniques),
-    interviews: mergeNewest(here.interviews, incoming.interviews),
-    choices: mergeNewest(here.choices, incoming.choices),
-    lists: mergeNewest(here.lists, incoming.lists),
-    entries: mergeNewest(here.entries, incoming.entries),
-  };
+  const merged = eachCollection<{ [N in CollectionName]: Merged<Collections[N]> }>((name) => {
+    const merge = collectionOf(name).keeps === 'revisions' ? mergeRevisions : mergeNewest;
+    return merge<LogRecord>(here[name], incoming[name]) as Merged<never>;
+  });
   return {
-    write: {
-      problems: merged.problems.write,
-      sittings: merged.sittings.write,
-      techniques: merged.techniques.write,
-      interviews: merged.interviews.write,
-      choices: merged.choices.write,
-      lists: merged.lists.write,
-      entries: merged.entries.write,
-    },
+    write: eachCollection<Merge['write']>((name) => merged[name].write),
     settings: (incoming.settings?.revision ?? '') > (here.settings?.revision ?? '') ? incoming.settings : null,
-    counts: {
-      problems: merged.problems.count,
-      sittings: merged.sittings.count,
-      techniques: merged.techniques.count,
-      interviews: merged.interviews.count,
-      choices: merged.choices.count,
-      lists: merged.lists.count,
-      entries: merged.entries.count,
-    },
+    counts: eachCollection<Merge['counts']>((name) => merged[name].count),
   };
 }
 

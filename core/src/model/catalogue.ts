@@ -12,3 +12,11 @@ const revision = '00000000-0000-7000-8000-000000000000';
 export const catalogue: readonly Technique[] = z
   .array(TechniqueSchema)
   .parse(shipped.map((technique) => ({ ...technique, revision })));
+
+/** Shipped techniques with the person's changes laid over them, then the person's own. */
+export function allTechniques(own: readonly Technique[]): Technique[] {
+  const changed = new Map(own.map((technique) => [technique.id, technique]));
+  const shipped = catalogue.map((technique) => changed.get(technique.id) ?? technique);
+  const shippedIds = new Set(catalogue.map((technique) => technique.id));
+  return [...shipped, ...[...changed.values()].filter((technique) => !shippedIds.has(technique.id))];
+}

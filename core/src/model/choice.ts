@@ -14,7 +14,7 @@ export type ChoiceTarget = z.infer<typeof ChoiceTargetSchema>;
 
 /**
  * Where the person overrules the plan: pinned to a day, not before a day (put off), or dropped for good. The newest
- * standing choice about a target counts.
+ * choice about a target counts.
  */
 export const ChoiceSchema = z.strictObject({
   ...recordShape,
@@ -30,4 +30,15 @@ export type Choice = z.infer<typeof ChoiceSchema>;
 /** A key that is equal for equal targets. */
 export function targetKey(target: ChoiceTarget): string {
   return 'problemId' in target ? `problem:${target.problemId}` : `technique:${target.technique}`;
+}
+
+/** One choice a target: the one written last. */
+export function newestChoices(choices: readonly Choice[]): Choice[] {
+  const newest = new Map<string, Choice>();
+  for (const choice of choices) {
+    const key = targetKey(choice.target);
+    const known = newest.get(key);
+    if (!known || choice.revision > known.revision) newest.set(key, choice);
+  }
+  return [...newest.values()];
 }

@@ -1,5 +1,6 @@
 export * from './catalogue';
 export * from './choice';
+export * from './collections';
 export * from './entry';
 export * from './interview';
 export * from './log';

@@ -1,66 +1,21 @@
-import type * as z from 'zod/mini';
-import { catalogue } from './catalogue';
-import { type Choice, ChoiceSchema, targetKey } from './choice';
-import { type Interview, InterviewSchema } from './interview';
-import { type Entry, EntrySchema } from './entry';
-import { type Problem, type ProblemId, ProblemSchema } from './problem';
-import { type ProblemList, ProblemListSchema, byUrgency } from './problem-list';
-import { standing } from './record';
+import {
+  type CollectionName,
+  type Collections,
+  type LogCollectionName,
+  collectionOf,
+  eachCollection,
+  logCollectionNames,
+} from './collections';
+import type { Problem, ProblemId } from './problem';
+import { currentRecords } from './record';
 import { type Settings, defaultSettings } from './settings';
-import { type Sitting, SittingSchema } from './sitting';
-import { type Technique, type TechniqueId, TechniqueSchema, resolveTechnique } from './technique';
+import { type Technique, type TechniqueId, resolveTechnique } from './technique';
 
-/** What a log is made of: all that estimates and the plan look at. */
-interface LogCollections {
-  problems: Problem;
-  sittings: Sitting;
-  techniques: Technique;
-  interviews: Interview;
-  choices: Choice;
-  lists: ProblemList;
-}
-export type LogCollectionName = keyof LogCollections;
-
-/** The collections of records, by the name they have in the database and in files. */
-export interface Collections extends LogCollections {
-  /** What the sheets of the problems hold. No log carries it: it is read for one sheet at a time. */
-  entries: Entry;
-}
-export type CollectionName = keyof Collections;
-
-export const collectionSchemas = {
-  problems: ProblemSchema,
-  sittings: SittingSchema,
-  techniques: TechniqueSchema,
-  interviews: InterviewSchema,
-  choices: ChoiceSchema,
-  lists: ProblemListSchema,
-  entries: EntrySchema,
-} satisfies { [N in CollectionName]: z.ZodMiniType<Collections[N]> };
-
-export const logCollectionNames = [
-  'problems',
-  'sittings',
-  'techniques',
-  'interviews',
-  'choices',
-  'lists',
-] as const satisfies LogCollectionName[];
-
-export const collectionNames = [...logCollectionNames, 'entries'] as const satisfies CollectionName[];
-
-/** Everything that stands in a person's log: newest revisions, no tombstones, shipped techniques included. */
-export interface Log {
-  readonly problems: readonly Problem[];
-  /** In the order in which they took place. */
-  readonly sittings: readonly Sitting[];
-  readonly techniques: readonly Technique[];
-  readonly interviews: readonly Interview[];
-  readonly choices: readonly Choice[];
-  /** Rows of problems for later, those with the nearest last day first. */
-  readonly lists: readonly ProblemList[];
-  readonly settings: Settings;
-}
+/**
+ * Everything that stands in a person's log: newest revisions without tombstones, sittings in the order in which they took
+ * place, shipped techniques included, lists with the nearest last day first.
+ */
+export type Log = { readonly [N in LogCollectionName]: readonly Collections[N][] } & { readonly settings: Settings };
 
 /** Records as they are stored: all revisions, tombstones, only the techniques that the person touched. */
 export type LogRecords = { readonly [N in LogCollectionName]: readonly Collections[N][] } & {
@@ -68,43 +23,28 @@ export type LogRecords = { readonly [N in LogCollectionName]: readonly Collectio
 };
 
 /** The records of a log with what the sheets hold. */
-export interface StoredRecords extends LogRecords {
-  readonly entries: readonly Entry[];
-}
+export type StoredRecords = { readonly [N in CollectionName]: readonly Collections[N][] } & {
+  readonly settings: Settings | null;
+};
 
 export const noRecords: StoredRecords = {
-  problems: [],
-  sittings: [],
-  techniques: [],
-  interviews: [],
-  choices: [],
-  lists: [],
-  entries: [],
+  ...eachCollection<{ [N in CollectionName]: Collections[N][] }>(() => []),
   settings: null,
 };
 
-/** Makes the log out of stored records. Sittings of problems that do not stand are left out. */
+/** Makes the log out of stored records. What belongs to a problem that does not stand is left out. */
 export function logFrom(stored: LogRecords): Log {
-  const problems = standing(stored.problems);
-  const known = new Set(problems.map((problem) => problem.id));
-  const sittings = standing(stored.sittings).filter((sitting) => known.has(sitting.problemId));
-  return {
-    problems,
-    sittings: sittings.sort(bySittingTime),
-    techniques: allTechniques(stored.techniques),
-    interviews: standing(stored.interviews),
-    choices: newestChoices(stored.choices),
-    lists: standing(stored.lists).sort(byUrgency),
-    settings: stored.settings ?? defaultSettings,
+  const known = new Set(currentRecords(stored.problems).map(({ id }) => id));
+  const arranged = <N extends LogCollectionName>(name: N): readonly Collections[N][] => {
+    const { isOfProblem, arrange } = collectionOf(name);
+    const records = currentRecords(stored[name] as readonly Collections[N][]);
+    const own = isOfProblem
+      ? records.filter((record) => 'problemId' in record && known.has(record.problemId))
+      : records;
+    return arrange ? arrange(own) : own;
   };
-}
-
-/** Shipped techniques with the person's changes laid over them, then the person's own. */
-export function allTechniques(own: readonly Technique[]): Technique[] {
-  const changed = new Map(standing(own).map((technique) => [technique.id, technique]));
-  const shipped = catalogue.map((technique) => changed.get(technique.id) ?? technique);
-  const shippedIds = new Set(catalogue.map((technique) => technique.id));
-  return [...shipped, ...[...changed.values()].filter((technique) => !shippedIds.has(technique.id))];
+  const parts = Object.fromEntries(logCollectionNames.map((name) => [name, arranged(name)]));
+  return { ...(parts as Omit<Log, 'settings'>), settings: stored.settings ?? defaultSettings };
 }
 
 /** Techniques a person can choose: neither hidden nor merged away. */
@@ -130,21 +70,4 @@ export function byProblem<R extends { readonly problemId: ProblemId }>(records: 
     else groups.set(record.problemId, [record]);
   }
   return groups;
-}
-
-/** Orders by start; sittings of the same instant keep the order in which they were written. */
-export function bySittingTime(a: Sitting, b: Sitting): number {
-  if (a.startedAt !== b.startedAt) return a.startedAt < b.startedAt ? -1 : 1;
-  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
-}
-
-/** One choice a target: the one written last. */
-function newestChoices(choices: readonly Choice[]): Choice[] {
-  const newest = new Map<string, Choice>();
-  for (const choice of standing(choices)) {
-    const key = targetKey(choice.target);
-    const known = newest.get(key);
-    if (!known || choice.revision > known.revision) newest.set(key, choice);
-  }
-  return [...newest.values()];
 }

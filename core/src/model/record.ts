@@ -35,6 +35,6 @@ export function newestRevisions<R extends LogRecord>(records: Iterable<R>): R[] 
 }
 
 /** The records that stand: newest revisions without tombstones. */
-export function standing<R extends LogRecord>(records: Iterable<R>): R[] {
+export function currentRecords<R extends LogRecord>(records: Iterable<R>): R[] {
   return newestRevisions(records).filter((record) => !record.deleted);
 }

@@ -100,3 +100,9 @@ export function attemptsFrom(count: number, result: Result): Attempt[] {
     return { verdict: isLast && result === 'solved' ? 'accepted' : null };
   });
 }
+
+/** Orders by start; sittings of the same instant keep the order in which they were written. */
+export function bySittingTime(a: Sitting, b: Sitting): number {
+  if (a.startedAt !== b.startedAt) return a.startedAt < b.startedAt ? -1 : 1;
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}

@@ -1,5 +1,5 @@
 import type { EntryKind } from '../model/entry';
-import type { Collections, LogCollectionName } from '../model/log';
+import { type Collections, type LogCollectionName, collectionOf } from '../model/collections';
 import type { Settings } from '../model/settings';
 
 /** The kinds of entries on sheets that the plan is made from. */
@@ -8,20 +8,18 @@ export const plannedFromEntries = ['twist', 'relation'] as const satisfies Entry
 /** What the records of a log are, by the name of their collection. */
 type Records = Pick<Collections, LogCollectionName> & { settings: Settings };
 
-/** The fields that estimates and plan are computed from; of what is not named here all of them. */
-const inputs: { readonly [N in keyof Records]?: readonly (keyof Records[N])[] } = {
-  problems: ['deleted', 'techniques', 'difficulty', 'cost'],
-  settings: ['goal', 'targetMinutes', 'week', 'exceptions'],
-  lists: [],
-};
+/** The settings that estimates and plan are computed from. */
+const planSettings = ['goal', 'targetMinutes', 'week', 'exceptions'] as const satisfies (keyof Settings)[];
 
 /**
  * Whether a record that was `before`, or is new, changes estimates or plan by what it is now: a statement, a title, a list
  * or the theme does not. A new problem does not before it is sat, but may come with its sitting.
  */
 export function changesPlan<N extends keyof Records>(name: N, before: Records[N] | null, after: Records[N]): boolean {
-  const fields = inputs[name];
+  const fields: readonly PropertyKey[] | null =
+    name === 'settings' ? planSettings : collectionOf(name as LogCollectionName).planFields;
   if (!fields) return true;
   if (fields.length === 0) return false;
-  return before === null || fields.some((field) => JSON.stringify(before[field]) !== JSON.stringify(after[field]));
+  const textOf = (record: Records[N], field: PropertyKey): string => JSON.stringify(record[field as keyof Records[N]]);
+  return before === null || fields.some((field) => textOf(before, field) !== textOf(after, field));
 }

@@ -24,7 +24,7 @@ describe('commands on the database', () => {
       RecordError,
       /sittings\[0\]\.minutes/,
     );
-    expect(await database.problems.count()).toBe(0);
+    expect(await database.collection('problems').count()).toBe(0);
     expect(await database.journal.count()).toBe(0);
   });
 
@@ -34,7 +34,7 @@ describe('commands on the database', () => {
       onProgress: (share) => share < 1,
     });
     await expectAsync(stopped).toBeRejectedWithError(/Nothing was written/);
-    expect(await database.problems.count()).toBe(0);
+    expect(await database.collection('problems').count()).toBe(0);
   });
 
   it('undo what is new with tombstones and what is changed with its former state', async () => {
@@ -51,7 +51,7 @@ describe('commands on the database', () => {
     const log = await standing();
     expect(log.problems[0]?.title).toBe('Tide Gauge Gaps');
     expect(log.sittings).toEqual([]);
-    expect(await database.sittings.where('id').equals(sitting.id).count()).toBe(2);
+    expect(await database.collection('sittings').where('id').equals(sitting.id).count()).toBe(2);
   });
 
   it('undo once only, and leave alone what was changed again since', async () => {

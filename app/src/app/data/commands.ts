@@ -8,7 +8,7 @@ import {
   type Settings,
   SettingsSchema,
   collectionNames,
-  collectionSchemas,
+  collectionOf,
   newestRevisions,
 } from '@lernen/core/model';
 import type { ContentTable, JournalEntry, LernenDatabase, StoredEntry, StoredSettings, Written } from './database';
@@ -180,20 +180,21 @@ async function inverse(
   return { changes: changes as Changes, left };
 }
 
-/** The standing state of each id: for sittings the newest revision. */
+/** The state of each id that counts: where every revision is kept the newest. */
 async function currentOf<N extends CollectionName>(
   database: LernenDatabase,
   name: N,
   ids: readonly string[],
 ): Promise<(Collections[N] | null)[]> {
-  if (name !== 'sittings') {
+  if (collectionOf(name).keeps === 'newest') {
     const found = (await database.table(name).bulkGet([...ids])) as (Collections[N] | undefined)[];
     return found.map((record) => {
       if (!record) return null;
       return name === 'entries' ? (entryFrom(record as StoredEntry) as Collections[N]) : record;
     });
   }
-  const revisions = (await database.sittings
+  const revisions = (await database
+    .table(name)
     .where('id')
     .anyOf([...ids])
     .toArray()) as Collections[N][];
@@ -207,7 +208,7 @@ function check(changes: Changes): Changes {
     const records = changes[name];
     if (!records) continue;
     checked[name] = records.map((record, index) => {
-      const parsed = collectionSchemas[name].safeParse(record);
+      const parsed = collectionOf(name).schema.safeParse(record);
       if (parsed.success) return parsed.data;
       const faults = faultsOf(parsed.error).map(({ path, reason }) => ({ path: `${name}[${index}].${path}`, reason }));
       throw new RecordError(

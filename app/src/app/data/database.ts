@@ -1,13 +1,11 @@
-import type {
-  Choice,
-  CollectionName,
-  Entry,
-  Interview,
-  Problem,
-  ProblemList,
-  Settings,
-  Sitting,
-  Technique,
+import {
+  type CollectionName,
+  type Collections,
+  type Entry,
+  type Settings,
+  collectionNames,
+  collectionOf,
+  dataVersion,
 } from '@lernen/core/model';
 import type { FollowedPlan, PlanChange } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
@@ -65,32 +63,38 @@ export interface LocalRow {
 export const databaseNames = { own: 'lernen', demo: 'lernen-demo' } as const;
 export type Profile = keyof typeof databaseNames;
 
+/** A row for each record: of collections that keep every revision by its revision, of others by its id. */
+type CollectionTables = {
+  readonly [N in CollectionName]: Table<N extends 'entries' ? StoredEntry : Collections[N], string>;
+};
+
+/** The database of a profile. Its tables follow from the registry of collections; these here are of this browser alone. */
 export class LernenDatabase extends Dexie {
-  declare readonly problems: EntityTable<Problem, 'id'>;
-  /** All revisions; the newest of each id counts. */
-  declare readonly sittings: EntityTable<Sitting, 'revision'>;
-  declare readonly techniques: EntityTable<Technique, 'id'>;
-  declare readonly interviews: EntityTable<Interview, 'id'>;
-  declare readonly choices: EntityTable<Choice, 'id'>;
-  declare readonly lists: EntityTable<ProblemList, 'id'>;
-  declare readonly entries: EntityTable<StoredEntry, 'id'>;
   declare readonly settings: EntityTable<StoredSettings, 'id'>;
   declare readonly journal: Table<JournalEntry, number, Omit<JournalEntry, 'seq'>>;
   declare readonly local: EntityTable<LocalRow, 'key'>;
 
   constructor(profile: Profile) {
     super(databaseNames[profile]);
-    this.version(1).stores({
-      problems: 'id',
-      sittings: 'revision, id',
-      techniques: 'id',
-      interviews: 'id',
-      choices: 'id',
-      settings: 'id',
-      journal: '++seq',
-      local: 'key',
-    });
-    this.version(2).stores({ entries: 'id, problemId, kind, fills', journal: '++seq, sheet' });
-    this.version(3).stores({ lists: 'id' });
+    for (let version = 1; version <= dataVersion; version++) this.version(version).stores(storesSince(version));
   }
+
+  collection<N extends CollectionName>(name: N): CollectionTables[N] {
+    return this.table(name) as unknown as CollectionTables[N];
+  }
+}
+
+const ownStores: Readonly<Record<number, Readonly<Record<string, string>>>> = {
+  1: { settings: 'id', journal: '++seq', local: 'key' },
+  2: { journal: '++seq, sheet' },
+};
+
+/** The tables that came with a version, with what they are searched by. */
+function storesSince(version: number): Record<string, string> {
+  const stores: Record<string, string> = { ...ownStores[version] };
+  for (const name of collectionNames) {
+    const { since, keeps, indexes } = collectionOf(name);
+    if (since === version) stores[name] = [keeps === 'revisions' ? 'revision' : 'id', ...indexes].join(', ');
+  }
+  return stores;
 }

@@ -24,18 +24,18 @@ export function entryFrom(row: StoredEntry): Entry {
 
 /** Everything on one sheet, tombstones included. */
 export async function entriesOf(database: LernenDatabase, problemId: string): Promise<Entry[]> {
-  return (await database.entries.where('problemId').equals(problemId).toArray()).map(entryFrom);
+  return (await database.collection('entries').where('problemId').equals(problemId).toArray()).map(entryFrom);
 }
 
 /** Everything on all sheets, tombstones included. */
 export async function allEntries(database: LernenDatabase): Promise<Entry[]> {
-  return (await database.entries.toArray()).map(entryFrom);
+  return (await database.collection('entries').toArray()).map(entryFrom);
 }
 
 /** The stages that each sheet's entries fill, read from an index alone. */
 export async function filledStages(database: LernenDatabase): Promise<Map<string, Set<Stage>>> {
   const filled = new Map<string, Set<Stage>>();
-  for (const key of await database.entries.orderBy('fills').uniqueKeys()) {
+  for (const key of await database.collection('entries').orderBy('fills').uniqueKeys()) {
     const [problemId = '', name] = String(key).split('/');
     const stage = stages.find((it) => it === name);
     if (!stage) continue;
@@ -51,13 +51,14 @@ export async function entriesOfKinds<K extends EntryKind>(
   database: LernenDatabase,
   ...kinds: readonly K[]
 ): Promise<EntryOf<K>[]> {
-  const rows = await database.entries.where('kind').anyOf(kinds).toArray();
+  const rows = await database.collection('entries').where('kind').anyOf(kinds).toArray();
   return rows.map(entryFrom).filter((entry) => !entry.deleted) as EntryOf<K>[];
 }
 
 /** Everything that stands on the sheets of these problems. */
 export async function entriesOfProblems(database: LernenDatabase, ids: readonly string[]): Promise<Entry[]> {
-  const rows = await database.entries
+  const rows = await database
+    .collection('entries')
     .where('problemId')
     .anyOf([...ids])
     .toArray();

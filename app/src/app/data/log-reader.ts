@@ -6,6 +6,7 @@ import {
   type Settings,
   SettingsSchema,
   defaultSettings,
+  keyOf,
   logCollectionNames,
   logFrom,
 } from '@lernen/core/model';
@@ -25,13 +26,8 @@ const maxFollowed = 1500;
 export class LogReader {
   private seq = 0;
   private isRead = false;
-  private readonly records: { [N in LogCollectionName]: Map<string, Collections[N]> } = {
-    problems: new Map(),
-    sittings: new Map(),
-    techniques: new Map(),
-    interviews: new Map(),
-    choices: new Map(),
-    lists: new Map(),
+  private readonly records = Object.fromEntries(logCollectionNames.map((name) => [name, new Map()])) as {
+    [N in LogCollectionName]: Map<string, Collections[N]>;
   };
   private settings: Settings | null = null;
   /** Grows with every change of what estimates and plan are computed from. */
@@ -63,7 +59,7 @@ export class LogReader {
     }
     for (const { written } of entries) {
       for (const name of logCollectionNames) {
-        const keys = (written[name] ?? []).map(({ id, revision }) => (name === 'sittings' ? revision : id));
+        const keys = (written[name] ?? []).map((it) => keyOf(name, it));
         if (keys.length > 0)
           this.put(
             name,
@@ -77,16 +73,8 @@ export class LogReader {
   }
 
   stored(): LogRecords {
-    const { problems, sittings, techniques, interviews, choices, lists } = this.records;
-    return {
-      problems: [...problems.values()],
-      sittings: [...sittings.values()],
-      techniques: [...techniques.values()],
-      interviews: [...interviews.values()],
-      choices: [...choices.values()],
-      lists: [...lists.values()],
-      settings: this.settings,
-    };
+    const lists = logCollectionNames.map((name) => [name, [...this.records[name].values()]]);
+    return { ...(Object.fromEntries(lists) as Omit<LogRecords, 'settings'>), settings: this.settings };
   }
 
   log(): Log {
@@ -125,7 +113,7 @@ export class LogReader {
   private async haveEntriesOfPlan(journal: readonly JournalEntry[]): Promise<boolean> {
     const ids = journal.flatMap(({ written }) => (written.entries ?? []).map(({ id }) => id));
     if (ids.length === 0) return false;
-    const rows = await this.database.entries.bulkGet(ids);
+    const rows = await this.database.collection('entries').bulkGet(ids);
     return rows.some((row) => row && plannedFromEntries.some((kind) => kind === row.kind));
   }
 
@@ -139,8 +127,4 @@ export class LogReader {
       map.set(key, record);
     }
   }
-}
-
-function keyOf(name: LogCollectionName, record: { id: string; revision: string }): string {
-  return name === 'sittings' ? record.revision : record.id;
 }

@@ -28,10 +28,10 @@ export function saveSheet(
     const problems: Problem[] = [];
     for (const edit of edits) {
       if (edit.table === 'problems') {
-        const theirs = (await database.problems.get(edit.ours.id)) ?? edit.base;
+        const theirs = (await database.collection('problems').get(edit.ours.id)) ?? edit.base;
         problems.push({ ...merged(edit.base, theirs, edit.ours), revision: newId() });
       } else {
-        const theirs = (await database.entries.get(edit.ours.id)) ?? edit.base;
+        const theirs = (await database.collection('entries').get(edit.ours.id)) ?? edit.base;
         const { fills: _fills, ...entry } = { fills: '', ...merged(edit.base, theirs, edit.ours), revision: newId() };
         entries.push(entry);
       }

@@ -93,7 +93,7 @@ describe('Setup', () => {
     await page.until(() => page.text.includes('2 rows can come in'));
     expect(page.text).toContain('1 new technique (unheard of)');
     expect(page.text).toContain('“someday” is not a date that can be read');
-    expect(await page.database.problems.count()).toBe(0);
+    expect(await page.database.collection('problems').count()).toBe(0);
     await page.press('Bring in 2 rows');
     await page.until(() => page.log.log().sittings.length === 2);
     expect(page.log.log().sittings.map(({ minutes, result }) => [minutes, result])).toEqual([
@@ -134,6 +134,6 @@ describe('Setup', () => {
     expect(page.text).toContain('problems[0].title');
     await choose('b.json', text.slice(0, 80));
     await page.until(() => page.text.includes('not JSON, or is cut off'));
-    expect(await page.database.problems.count()).toBe(0);
+    expect(await page.database.collection('problems').count()).toBe(0);
   });
 });

@@ -107,6 +107,6 @@ describe('the form of a sitting', () => {
     await page.press('Save');
     await page.until(() => page.said.startsWith('Corrected the sitting'));
     expect(page.log.log().sittings.map((it) => it.minutes)).toEqual([55]);
-    expect((await page.database.sittings.toArray()).map((it) => it.minutes)).toEqual([20, 55]);
+    expect((await page.database.collection('sittings').toArray()).map((it) => it.minutes)).toEqual([20, 55]);
   });
 });

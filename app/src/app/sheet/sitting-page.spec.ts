@@ -131,7 +131,7 @@ describe('the form of a sitting', () => {
     await page.fill('Minutes', '28');
     await save();
     expect(page.log.sittingsOf().get(problem.id)).toEqual([jasmine.objectContaining({ id: sitting.id, minutes: 28 })]);
-    expect(await page.database.sittings.count()).toBe(2);
+    expect(await page.database.collection('sittings').count()).toBe(2);
     await TestBed.inject(Router).navigateByUrl(`/sitting/${sitting.id}`);
     await page.until(() => page.text.includes('Correct a sitting'));
     await page.press('Remove this sitting');

@@ -38,7 +38,7 @@ describe('long work on files', () => {
     const shares: number[] = [];
     const { counts } = await files.importArchive(text, 'Brought it again', (share) => shares.push(share));
     expect(counts.problems).toEqual(jasmine.objectContaining({ added: 0, changed: 0 }));
-    expect(await database.problems.count()).toBe(practice.problems.length);
+    expect(await database.collection('problems').count()).toBe(practice.problems.length);
     expect(shares.every((share) => share >= 0 && share <= 1)).toBeTrue();
   });
 
@@ -50,7 +50,7 @@ describe('long work on files', () => {
     const { counts } = await files.importArchive(text, 'Brought it', () => undefined);
     expect(counts.problems.added).toBe(practice.problems.length);
     expect(counts.sittings.added).toBe(practice.sittings.length);
-    expect(await database.sittings.count()).toBe(practice.sittings.length);
+    expect(await database.collection('sittings').count()).toBe(practice.sittings.length);
   });
 
   it('hands out a line for every problem and sitting as CSV', async () => {

@@ -47,7 +47,7 @@ describe('the log store', () => {
     expect(notices.current()).toEqual(
       jasmine.objectContaining({ kind: 'failed', text: jasmine.stringContaining('problems[0].title') }),
     );
-    expect(await database.problems.count()).toBe(0);
+    expect(await database.collection('problems').count()).toBe(0);
   });
 
   it('keeps one choice a problem, the last one, until it is taken back', async () => {
