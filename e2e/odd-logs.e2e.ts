@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { type Archive, formatArchive } from '@lernen/core/archive';
-import type { Sitting } from '@lernen/core/model';
+import { type Sitting, attemptWith } from '@lernen/core/model';
 import { demoArchive } from '@lernen/demo';
 import { type Lernen, expect, test } from './lernen';
 
@@ -67,7 +67,7 @@ test('a log of failures only has a sentence, and a plan', async ({ lernen, page 
 });
 
 test('a log of nothing but quick solves has a sentence, and a plan', async ({ lernen, page }) => {
-  await bring(lernen, all({ result: 'solved', help: 'none', minutes: 2, attempts: [{ verdict: null }] }));
+  await bring(lernen, all({ result: 'solved', help: 'none', minutes: 2, attempts: [attemptWith(null)] }));
   await expectRemark(page, /All of your \d+ sittings were unaided solves in time/);
   await expect(page.getByRole('button', { name: /^Start / }).first()).toBeVisible();
 });

@@ -1,7 +1,7 @@
 #!/usr/bin/env -S npx tsx
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Archive, csvTables, formatArchive, readArchive } from '@lernen/core/archive';
+import { type Archive, csvTableNames, csvTables, formatArchive, readArchive } from '@lernen/core/archive';
 import { ArchiveError, LernenError } from '@lernen/core/errors';
 import { estimateLog } from '@lernen/core/estimate';
 import {
@@ -152,9 +152,7 @@ async function writeCsv(archive: Archive, out: string | undefined): Promise<void
     process.stdout.write(tables.sittings);
     return;
   }
-  await writeFile(join(out, 'problems.csv'), tables.problems);
-  await writeFile(join(out, 'sittings.csv'), tables.sittings);
-  await writeFile(join(out, 'lists.csv'), tables.lists);
+  for (const name of csvTableNames) await writeFile(join(out, `${name}.csv`), tables[name]);
 }
 
 async function open(file: string): Promise<Archive> {

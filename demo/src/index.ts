@@ -14,6 +14,7 @@ import {
   type Slip,
   type Zone,
   addDays,
+  attemptWith,
   dayOf,
   defaultSettings,
   instantAt,
@@ -244,12 +245,13 @@ class DemoWriter {
 
   private attempts(isGood: boolean, result: Result): Attempt[] {
     const count = isGood ? (this.random.chance(0.75) ? 1 : 2) : this.random.between(2, 4);
-    return Array.from({ length: count }, (_, index) => ({
-      verdict:
+    return Array.from({ length: count }, (_, index) =>
+      attemptWith(
         index === count - 1 && result === 'solved'
           ? 'accepted'
           : this.random.pick(['wrong-answer', 'wrong-answer', 'too-slow', 'crashed']),
-    }));
+      ),
+    );
   }
 
   /** Felt difficulty often disagrees with the stated one. */

@@ -11,6 +11,7 @@ import {
   noCost,
   sittingTarget,
   targetFor,
+  attemptWith,
 } from '@lernen/core/model';
 import { SeededRandom, countingIds } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
@@ -209,7 +210,7 @@ export class Practice {
       kind,
       startedAt: new Date(at).toISOString(),
       minutes: Math.round(outcome.minutes),
-      attempts: Array.from({ length: outcome.attempts }, () => ({ verdict: null })),
+      attempts: Array.from({ length: outcome.attempts }, () => attemptWith(null)),
       result: outcome.result,
       help: outcome.help,
       named: outcome.named === null ? null : outcome.named === 'right' ? technique : wrong,

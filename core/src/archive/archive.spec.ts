@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { ArchiveError } from '../errors';
+import { attemptWith } from '../model/attempt';
 import { emptyEntry } from '../model/entry';
 import { type StoredRecords, noRecords } from '../model/log';
 import { defaultSettings } from '../model/settings';
@@ -57,13 +58,14 @@ describe('the archive', () => {
     );
   });
 
-  for (const version of [1, 2])
+  for (const version of [1, 2, 3])
     it(`brings a file of version ${version} up, and writes the newest`, async () => {
       const path = fileURLToPath(new URL(`./archive-version-${version}.json`, import.meta.url));
       const archive = readArchive(await readFile(path, 'utf8'));
       const { problems, sittings, entries, lists } = archive;
-      expect([archive.version, problems.length, sittings.length]).toEqual([3, 1, 1]);
-      expect([entries.length, lists.length]).toEqual([version === 1 ? 0 : 1, 0]);
+      expect([archive.version, problems.length, sittings.length]).toEqual([4, 1, 1]);
+      expect([entries.length, lists.length]).toEqual([version === 1 ? 0 : 1, version < 3 ? 0 : 1]);
+      expect(sittings[0]?.attempts).toEqual([attemptWith('accepted')]);
       expect(archive.settings?.language).toBeNull();
       expect(readArchive(formatArchive(archive))).toEqual(archive);
     });
@@ -101,7 +103,7 @@ describe('the archive', () => {
     expect(faultsIn(text)).toEqual([]);
     expect(faultsIn(text.slice(0, -20))).toEqual([jasmine.stringMatching(/^: /)]);
     expect(faultsIn('[]')).toEqual(['format: must be "lernen-archive"']);
-    expect(faultsIn(text.replace('"version": 3', '"version": 9'))).toEqual(['version: is 9, at most 3 can be read']);
+    expect(faultsIn(text.replace('"version": 4', '"version": 9'))).toEqual(['version: is 9, at most 4 can be read']);
     expect(faultsIn(text.replace('"minutes":25', '"minutes":"soon"'))).toEqual([
       jasmine.stringMatching(/^sittings\[0\]\.minutes: /),
     ]);

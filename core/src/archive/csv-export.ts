@@ -1,82 +1,92 @@
 import Papa from 'papaparse';
+import { type CollectionName, collectionNames } from '../model/collections';
+import type { CsvNames } from '../model/field-table';
 import { type Log, byProblem } from '../model/log';
 import { listedProblems } from '../model/problem-list';
-import { type Zone, clockOf, dayOf } from '../model/time';
+import { sittingField, sittingFieldNames } from '../model/sitting';
+import type { Zone } from '../model/time';
+
+type Row = Readonly<Record<string, string | number>>;
+
+/** The rows of a collection as CSV, by their headings. Every collection is named: null for one that has no table. */
+const tables = {
+  problems: problemRows,
+  sittings: sittingRows,
+  lists: listRows,
+  techniques: null,
+  interviews: null,
+  choices: null,
+  entries: null,
+} as const satisfies Record<CollectionName, ((log: Log, names: CsvNames) => Row[]) | null>;
+
+export type CsvTableName = {
+  [N in CollectionName]: (typeof tables)[N] extends null ? never : N;
+}[CollectionName];
+
+export const csvTableNames = collectionNames.filter((name): name is CsvTableName => tables[name] !== null);
 
 /** The tables of a log as CSV after RFC 4180: comma, CRLF, quotes where needed. */
-export interface CsvTables {
-  readonly problems: string;
-  readonly sittings: string;
-  /** A row for each problem on a list. */
-  readonly lists: string;
-}
+export type CsvTables = Readonly<Record<CsvTableName, string>>;
 
-/** Writes problems, sittings and lists. Days and clock times are those of `zone`. */
+/** Writes what the log holds. Days and clock times are those of `zone`. */
 export function csvTables(log: Log, zone: Zone): CsvTables {
-  const names = new Map(log.techniques.map((technique) => [technique.id, technique.name]));
-  const titles = new Map(log.problems.map((problem) => [problem.id, problem.title]));
-  const byId = new Map(log.problems.map((problem) => [problem.id, problem]));
-  const sittingsOf = byProblem(log.sittings);
-  const nameOf = (id: string | null): string => (id === null ? '' : (names.get(id) ?? id));
-  return {
-    problems: unparse(
-      log.problems.map((problem) => ({
-        id: problem.id,
-        title: problem.title,
-        difficulty: problem.difficulty ?? '',
-        techniques: problem.techniques.map(nameOf).join('; '),
-        'time cost': problem.cost.time ?? '',
-        'space cost': problem.cost.space ?? '',
-        origin: problem.origin ?? '',
-        employer: problem.employer ?? '',
-        link: problem.link ?? '',
-        bounds: problem.bounds.join('; '),
-        statement: problem.statement,
-        note: problem.note,
-        created: problem.createdAt,
-      })),
-    ),
-    sittings: unparse(
-      log.sittings.map((sitting) => ({
-        id: sitting.id,
-        'problem id': sitting.problemId,
-        problem: titles.get(sitting.problemId) ?? '',
-        date: dayOf(sitting.startedAt, zone),
-        time: clockOf(sitting.startedAt, zone),
-        kind: sitting.kind,
-        minutes: sitting.minutes ?? '',
-        attempts: sitting.attempts.length,
-        verdicts: sitting.attempts.map((attempt) => attempt.verdict ?? 'unknown').join('; '),
-        result: sitting.result,
-        help: sitting.help,
-        'technique named': nameOf(sitting.named),
-        'time cost': sitting.stated.time ?? '',
-        'space cost': sitting.stated.space ?? '',
-        slips: sitting.slips.join('; '),
-        felt: sitting.felt ?? '',
-        language: sitting.language ?? '',
-        twist: sitting.twist ?? '',
-        note: sitting.note,
-      })),
-    ),
-    lists: unparse(
-      log.lists.flatMap((list) =>
-        listedProblems(list, byId, sittingsOf).map(({ problem, state }, index) => ({
-          list: list.title,
-          until: list.until ?? '',
-          place: index + 1,
-          'problem id': problem.id,
-          title: problem.title,
-          difficulty: problem.difficulty ?? '',
-          techniques: problem.techniques.map(nameOf).join('; '),
-          link: problem.link ?? '',
-          state,
-        })),
-      ),
-    ),
+  const techniques = new Map(log.techniques.map(({ id, name }) => [id, name]));
+  const titles = new Map(log.problems.map(({ id, title }) => [id, title]));
+  const names: CsvNames = {
+    zone,
+    technique: (id) => (id === null ? '' : (techniques.get(id) ?? id)),
+    title: (id) => titles.get(id) ?? '',
   };
+  return Object.fromEntries(csvTableNames.map((name) => [name, unparse(tables[name](log, names))])) as CsvTables;
 }
 
-function unparse(rows: readonly object[]): string {
+function problemRows({ problems }: Log, names: CsvNames): Row[] {
+  return problems.map((problem) => ({
+    id: problem.id,
+    title: problem.title,
+    difficulty: problem.difficulty ?? '',
+    techniques: problem.techniques.map(names.technique).join('; '),
+    'time cost': problem.cost.time ?? '',
+    'space cost': problem.cost.space ?? '',
+    origin: problem.origin ?? '',
+    employer: problem.employer ?? '',
+    link: problem.link ?? '',
+    bounds: problem.bounds.join('; '),
+    statement: problem.statement,
+    note: problem.note,
+    created: problem.createdAt,
+  }));
+}
+
+/** The columns of the field table, in its order. */
+function sittingRows({ sittings }: Log, names: CsvNames): Row[] {
+  return sittings.map((sitting) => {
+    const cells = sittingFieldNames.flatMap((field) =>
+      sittingField(field).csv.map(({ heading, write }) => [heading, write(sitting[field], names)] as const),
+    );
+    return { id: sitting.id, ...Object.fromEntries(cells) };
+  });
+}
+
+/** A row for each problem on a list. */
+function listRows({ lists, problems, sittings }: Log, names: CsvNames): Row[] {
+  const byId = new Map(problems.map((problem) => [problem.id, problem]));
+  const sittingsOf = byProblem(sittings);
+  return lists.flatMap((list) =>
+    listedProblems(list, byId, sittingsOf).map(({ problem, state }, index) => ({
+      list: list.title,
+      until: list.until ?? '',
+      place: index + 1,
+      'problem id': problem.id,
+      title: problem.title,
+      difficulty: problem.difficulty ?? '',
+      techniques: problem.techniques.map(names.technique).join('; '),
+      link: problem.link ?? '',
+      state,
+    })),
+  );
+}
+
+function unparse(rows: readonly Row[]): string {
   return rows.length === 0 ? '' : `${Papa.unparse([...rows], { newline: '\r\n' })}\r\n`;
 }

@@ -10,7 +10,7 @@ import {
   readHelpCell,
   readMinutesCell,
   readResultCell,
-} from './csv-cells';
+} from '../model/cells';
 import { csvTables } from './csv-export';
 import { type CsvImport, type CsvImportOptions, failuresCsv, importCsv } from './csv-import';
 import { fallbackDayFor, guessMapping, guessRowsAre, readCsvSheet } from './csv-sheet';

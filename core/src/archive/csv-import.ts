@@ -3,21 +3,20 @@ import { type Log, offeredTechniques } from '../model/log';
 import { type Problem, ProblemSchema, maxTitle, titleKey } from '../model/problem';
 import { type ProblemList, maxListTitle } from '../model/problem-list';
 import type { NewId } from '../model/record';
-import { type Sitting, type Slip, SittingSchema, attemptsFrom, maxAttempts, slips } from '../model/sitting';
+import { withResult } from '../model/attempt';
+import { type Sitting, type SittingFacts, type SittingFieldName, SittingSchema, slipsIn } from '../model/sitting';
 import { type Technique, TechniqueSchema, findTechnique, techniqueIdFrom } from '../model/technique';
 import { type Day, type Instant, type Zone, dayOf, instantAt } from '../model/time';
-import {
-  type Cell,
-  type DateOrder,
-  readCountCell,
-  readDateCell,
-  readDifficultyCell,
-  readHelpCell,
-  readMinutesCell,
-  readResultCell,
-} from './csv-cells';
+import { type Cell, type DateOrder, readDateCell, readDifficultyCell } from '../model/cells';
 import { CsvLists } from './csv-lists';
-import type { CsvField, CsvMapping, CsvRowsAre, CsvSheet } from './csv-sheet';
+import {
+  type CsvField,
+  type CsvMapping,
+  type CsvRowsAre,
+  type CsvSheet,
+  problemColumns,
+  sittingColumns,
+} from './csv-sheet';
 
 export interface CsvImportOptions {
   readonly mapping: CsvMapping;
@@ -178,16 +177,11 @@ class CsvImporter {
     const written = read(readDateCell(text('date'), this.options.dateOrder));
     const day = written ?? this.options.fallbackDay;
     if (written !== null && written > today) reasons.push(`“${text('date')}” is in the future`);
-    const facts = {
-      minutes: read(readMinutesCell(text('minutes'))),
-      attempts: read(readCountCell(text('attempts'), maxAttempts)),
-      result: read(readResultCell(text('result'))) ?? 'solved',
-      help: read(readHelpCell(text('help'))) ?? 'none',
-      felt: read(readCountCell(text('felt'), 5)),
-      difficulty: read(readDifficultyCell(text('difficulty'))),
-    };
+    const facts = this.factsFrom(text, reasons);
+    const difficulty = read(readDifficultyCell(text('difficulty')));
+    const minutes = facts.minutes ?? null;
     this.checkLink(text('link'), reasons);
-    const key = rowKey(titleKey(title), day, facts.minutes);
+    const key = rowKey(titleKey(title), day, minutes);
     const before = this.seen.get(key);
     if (before && reasons.length === 0) reasons.push(before);
     if (reasons.length > 0) {
@@ -196,7 +190,8 @@ class CsvImporter {
     }
     this.seen.set(key, `says the same as line ${line}: same problem, day and minutes`);
     const isNewProblem = !this.known.has(titleKey(title)) && !this.problems.has(titleKey(title));
-    const problem = this.problemFor(title, facts.difficulty, text, day);
+    const problem = this.problemFor(title, difficulty, text, day);
+    const result = facts.result ?? 'solved';
     const isFirst = !this.sat.has(problem.id);
     this.sat.add(problem.id);
     const sitting = SittingSchema.parse({
@@ -205,23 +200,29 @@ class CsvImporter {
       problemId: problem.id,
       kind: isFirst ? 'first-solve' : 'rebuild',
       startedAt: this.startOf(day, today),
-      minutes: facts.minutes,
-      attempts: attemptsFrom(facts.attempts ?? 0, facts.result),
-      result: facts.result,
-      help: facts.help,
-      felt: facts.felt === 0 ? null : facts.felt,
-      stated: { time: short(text('time cost'), 120), space: short(text('space cost'), 120) },
-      slips: slipsFrom(text('slips')).known,
-      language: short(text('language'), 40),
+      ...facts,
+      result,
+      attempts: withResult(facts.attempts ?? [], result),
       note: this.noteFrom(cells, text),
     });
     this.rows.push({
       line,
       title: problem.title,
       isNewProblem,
-      sitting: { day, isDayAssumed: written === null, minutes: facts.minutes, sitting },
+      sitting: { day, isDayAssumed: written === null, minutes, sitting },
       list: null,
     });
+  }
+
+  /** What the columns of the field table say of a sitting. */
+  private factsFrom(text: (field: CsvField) => string, reasons: string[]): SittingFacts {
+    const facts: Partial<Record<SittingFieldName, unknown>> = {};
+    for (const { field, column } of sittingColumns) {
+      const cell = text(column.heading);
+      const value = cell === '' ? null : valueIn(column.read(cell, facts[field]), reasons);
+      if (value !== null) facts[field] = value;
+    }
+    return facts as SittingFacts;
   }
 
   private problemFor(
@@ -275,14 +276,14 @@ class CsvImporter {
       const isPlaced = field != null && this.hasPlace(field);
       return isPlaced || cell.trim() === '' ? [] : [`${this.sheet.headings[column]}: ${cell.trim()}`];
     });
-    const unknownSlips = slipsFrom(text('slips')).unknown;
+    const unknownSlips = slipsIn(text('slips')).unknown;
     if (unknownSlips.length > 0) unplaced.push(`slips: ${unknownSlips.join(', ')}`);
     return [text('note'), ...unplaced].filter((part) => part !== '').join('\n');
   }
 
   /** How it went has no place at a problem for later, nor a list at a sitting: it goes into the note. */
   private hasPlace(field: CsvField): boolean {
-    return this.options.rowsAre === 'planned' ? plannedFields.includes(field) : !listFields.includes(field);
+    return this.options.rowsAre === 'planned' ? problemColumns.includes(field) : !listFields.includes(field);
   }
 
   /** Noon of the day; a row of today must not lie in the future. */
@@ -292,19 +293,6 @@ class CsvImporter {
 }
 
 const listFields: readonly CsvField[] = ['list', 'until'];
-const plannedFields: readonly CsvField[] = [
-  'title',
-  'techniques',
-  'difficulty',
-  'time cost',
-  'space cost',
-  'origin',
-  'employer',
-  'link',
-  'note',
-  ...listFields,
-];
-
 function valueIn<T>(cell: Cell<T>, reasons: string[]): T | null {
   if ('value' in cell) return cell.value;
   reasons.push(cell.reason);
@@ -313,21 +301,6 @@ function valueIn<T>(cell: Cell<T>, reasons: string[]): T | null {
 
 function rowKey(title: string, day: Day, minutes: number | null): string {
   return `${title} ${day} ${minutes ?? ''}`;
-}
-
-function slipsFrom(cell: string): { known: Slip[]; unknown: string[] } {
-  const words = cell
-    .split(/[,;]+/)
-    .map((word) => word.trim())
-    .filter((word) => word !== '');
-  const known: Slip[] = [];
-  const unknown: string[] = [];
-  for (const word of words) {
-    const slip = slips.find((it) => it === techniqueIdFrom(word));
-    if (slip) known.push(slip);
-    else unknown.push(word);
-  }
-  return { known: [...new Set(known)], unknown };
 }
 
 function short(text: string, max: number): string | null {

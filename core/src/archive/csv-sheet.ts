@@ -1,31 +1,50 @@
 import Papa from 'papaparse';
 import { CsvError } from '../errors';
 import { type Day, addDays } from '../model/time';
-import { type DateOrder, readDateCell } from './csv-cells';
+import { type DateOrder, readDateCell } from '../model/cells';
+import type { CsvColumn } from '../model/field-table';
+import { type SittingFieldName, sittingField, sittingFieldNames } from '../model/sitting';
 
-/** What a column of a practice spreadsheet can mean. */
-export const csvFields = [
-  'title',
-  'date',
-  'techniques',
-  'difficulty',
-  'minutes',
-  'attempts',
-  'result',
-  'help',
+/** A column of a sitting that a spreadsheet can fill, with its field. */
+export interface SittingColumn {
+  readonly field: SittingFieldName;
+  readonly column: CsvColumn<unknown> & Required<Pick<CsvColumn<unknown>, 'read'>>;
+}
+
+export const sittingColumns: readonly SittingColumn[] = sittingFieldNames.flatMap((field) =>
+  sittingField(field).csv.flatMap(({ read, ...column }) => (read ? [{ field, column: { ...column, read } }] : [])),
+);
+
+/** Columns of problem, day and list, with other headings that people give them. */
+const ownColumns = {
+  title: ['problem', 'name', 'question', 'task', 'exercise', 'aufgabe', 'titel'],
+  date: ['day', 'when', 'solved on', 'datum', 'tag', 'fecha'],
+  techniques: ['technique', 'pattern', 'topic', 'topics', 'tags', 'tag(s)', 'category', 'technik', 'thema'],
+  difficulty: ['level', 'schwierigkeit', 'grade', 'stated difficulty'],
+  origin: ['source', 'site', 'platform', 'book', 'contest', 'quelle'],
+  employer: ['company', 'companies', 'firma'],
+  link: ['url', 'address'],
+  list: ['sheet', 'week', 'liste'],
+  until: ['due', 'due date', 'deadline', 'bis'],
+} as const satisfies Readonly<Record<string, readonly string[]>>;
+
+/** What a column of a practice spreadsheet can mean: the heading of a column of ours. */
+export type CsvField = string;
+
+const headingWords: ReadonlyMap<CsvField, readonly string[]> = new Map<CsvField, readonly string[]>([
+  ...Object.entries(ownColumns),
+  ...sittingColumns.map(({ column }) => [column.heading, column.aliases ?? []] as const),
+]);
+
+export const csvFields: readonly CsvField[] = [...headingWords.keys()];
+
+/** Columns that a problem for later has as well as a sitting. */
+export const problemColumns: readonly CsvField[] = [
+  ...Object.keys(ownColumns).filter((it) => it !== 'date'),
   'time cost',
   'space cost',
-  'slips',
-  'felt',
-  'origin',
-  'employer',
-  'link',
-  'language',
   'note',
-  'list',
-  'until',
-] as const;
-export type CsvField = (typeof csvFields)[number];
+];
 
 /** For every column its meaning; null for a column that goes into the note, under its heading. */
 export type CsvMapping = readonly (CsvField | null)[];
@@ -63,51 +82,6 @@ export function readCsvSheet(text: string): CsvSheet {
   };
 }
 
-const headingWords: Readonly<Record<CsvField, readonly string[]>> = {
-  title: ['title', 'problem', 'name', 'question', 'task', 'exercise', 'aufgabe', 'titel'],
-  date: ['date', 'day', 'when', 'solved on', 'datum', 'tag', 'fecha'],
-  techniques: [
-    'technique',
-    'techniques',
-    'pattern',
-    'topic',
-    'topics',
-    'tags',
-    'tag(s)',
-    'category',
-    'technik',
-    'thema',
-  ],
-  difficulty: ['difficulty', 'level', 'schwierigkeit', 'grade', 'stated difficulty'],
-  minutes: [
-    'minutes',
-    'min',
-    'mins',
-    'time',
-    'time taken',
-    'duration',
-    'solve time',
-    'time (min)',
-    'dauer',
-    'zeit',
-    'minuten',
-  ],
-  attempts: ['attempts', 'tries', 'submissions', 'versuche', '# attempts'],
-  result: ['result', 'solved', 'status', 'outcome', 'done', 'ergebnis', 'gelöst'],
-  help: ['help', 'hint', 'hints', 'assistance', 'hilfe', 'looked at solution'],
-  'time cost': ['time cost', 'time complexity', 'complexity', 'big o', 'big-o', 'runtime', 'laufzeit'],
-  'space cost': ['space cost', 'space complexity', 'space', 'memory', 'speicher'],
-  slips: ['slips', 'slip', 'mistake', 'mistakes', 'error', 'fehler'],
-  felt: ['felt', 'felt difficulty', 'feeling', 'perceived', 'gefühlt'],
-  origin: ['origin', 'source', 'site', 'platform', 'book', 'contest', 'quelle'],
-  employer: ['employer', 'company', 'companies', 'firma'],
-  link: ['link', 'url', 'address'],
-  language: ['language', 'lang', 'sprache'],
-  note: ['note', 'notes', 'comment', 'comments', 'remarks', 'lesson', 'notiz', 'notizen', 'bemerkung'],
-  list: ['list', 'sheet', 'week', 'liste'],
-  until: ['until', 'due', 'due date', 'deadline', 'bis'],
-};
-
 /** Guesses by heading what every column means; a meaning is given to one column only. */
 export function guessMapping(sheet: CsvSheet): CsvMapping {
   const taken = new Set<CsvField>();
@@ -116,7 +90,8 @@ export function guessMapping(sheet: CsvSheet): CsvMapping {
       .trim()
       .toLowerCase()
       .replace(/\s*[?!:*]+$/, '');
-    const field = csvFields.find((it) => !taken.has(it) && headingWords[it].includes(wanted)) ?? null;
+    const means = (it: CsvField): boolean => it === wanted || (headingWords.get(it) ?? []).includes(wanted);
+    const field = csvFields.find((it) => !taken.has(it) && means(it)) ?? null;
     if (field) taken.add(field);
     return field;
   });
@@ -124,8 +99,8 @@ export function guessMapping(sheet: CsvSheet): CsvMapping {
 
 /** What the rows are where nobody says: without any word of how it went they are problems for later. */
 export function guessRowsAre(mapping: CsvMapping): CsvRowsAre {
-  const tells: readonly CsvField[] = ['date', 'minutes', 'attempts', 'result', 'help', 'felt', 'slips'];
-  return mapping.some((field) => field !== null && tells.includes(field)) ? 'sittings' : 'planned';
+  const saysNothing = [...problemColumns, 'language'];
+  return mapping.some((field) => field !== null && !saysNothing.includes(field)) ? 'sittings' : 'planned';
 }
 
 /** The earliest date of a column, or yesterday: what a row without a date is given unless the person says otherwise. */

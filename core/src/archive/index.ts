@@ -1,5 +1,4 @@
 export * from './archive';
-export * from './csv-cells';
 export * from './csv-export';
 export * from './csv-import';
 export * from './csv-sheet';

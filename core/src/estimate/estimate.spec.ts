@@ -1,8 +1,10 @@
+import { attemptWith } from '../model/attempt';
 import fc from 'fast-check';
 import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import type { Log } from '../model/log';
 import type { Problem } from '../model/problem';
-import { type Sitting, helps, results, sittingKinds } from '../model/sitting';
+import type { Sitting } from '../model/sitting';
+import { helps, results, sittingKinds } from '../model/sitting-words';
 import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
 import { type EvidenceFacts, comparedCost, evidenceOf, isTimelySolve } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';
@@ -163,13 +165,13 @@ describe('estimating a log', () => {
       sittings: [
         makeSitting(problem.id, {
           minutes: 50,
-          attempts: [{ verdict: 'wrong-answer' }, { verdict: 'accepted' }],
+          attempts: [attemptWith('wrong-answer'), attemptWith('accepted')],
           slips: ['typo'],
           startedAt: daysAgo(9),
         }),
         makeSitting(problem.id, {
           minutes: 25,
-          attempts: [{ verdict: 'accepted' }],
+          attempts: [attemptWith('accepted')],
           help: 'hint',
           slips: ['typo'],
           kind: 'rebuild',

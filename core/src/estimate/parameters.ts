@@ -1,5 +1,5 @@
 import type { Difficulty } from '../model/problem';
-import type { Help, Result, SittingKind } from '../model/sitting';
+import type { Help, Result, SittingKind } from '../model/sitting-words';
 
 /**
  * Every constant of the estimates with its unit. docs/model.md gives sources and says which are our own guesses. They

@@ -1,5 +1,5 @@
 import type { Difficulty, ProblemId } from '../model/problem';
-import type { SittingKind } from '../model/sitting';
+import type { SittingKind } from '../model/sitting-words';
 import type { TechniqueId } from '../model/technique';
 import { expectedChance } from './chance';
 import type { Estimates } from './estimate';

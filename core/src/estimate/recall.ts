@@ -1,5 +1,5 @@
 import { recallParameters as parameters, teaching } from './parameters';
-import type { SittingKind } from '../model/sitting';
+import type { SittingKind } from '../model/sitting-words';
 
 /** What is remembered of one problem's solution. Days are counted from a moment that the caller chooses. */
 export interface Memory {

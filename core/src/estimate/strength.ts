@@ -1,5 +1,5 @@
 import type { Difficulty } from '../model/problem';
-import type { SittingKind } from '../model/sitting';
+import type { SittingKind } from '../model/sitting-words';
 import type { TechniqueId } from '../model/technique';
 import { type Gaussian, expectedChance } from './chance';
 import {

@@ -1,3 +1,4 @@
+import { attemptWith } from '../model/attempt';
 import fc from 'fast-check';
 import { makeSitting, newId } from '../testing/make';
 import type { Sitting } from '../model/sitting';
@@ -12,7 +13,7 @@ const facts = (timeToTarget: number | null = 1): EvidenceFacts => ({
   named: null,
   stated: null,
 });
-const attempts = (count: number): Sitting['attempts'] => Array.from({ length: count }, () => ({ verdict: null }));
+const attempts = (count: number): Sitting['attempts'] => Array.from({ length: count }, () => attemptWith(null));
 
 const problem = newId();
 

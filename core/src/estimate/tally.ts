@@ -1,4 +1,5 @@
-import type { Sitting, Slip } from '../model/sitting';
+import type { Sitting } from '../model/sitting';
+import type { Slip } from '../model/sitting-words';
 import type { Instant } from '../model/time';
 import type { EvidenceFacts } from './evidence';
 

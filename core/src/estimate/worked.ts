@@ -1,4 +1,4 @@
-import type { SittingKind } from '../model/sitting';
+import type { SittingKind } from '../model/sitting-words';
 import { teaching, transferParameters } from './parameters';
 import { type Memory, firstMemory, recallAt, reviewedMemory, scaled } from './recall';
 

@@ -10,7 +10,7 @@ import { SittingSchema, bySittingTime } from './sitting';
 import { TechniqueSchema } from './technique';
 
 /** The version of the database and of the archive. */
-export const dataVersion = 3;
+export const dataVersion = 4;
 
 /** All that database, reader, archive, merge and plan have to know of a kind of record. */
 export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<LogRecord>> {
@@ -91,7 +91,7 @@ export function collectionOf<N extends CollectionName>(name: N): Collection<z.Zo
 }
 
 /** An object with something for every collection. Which value belongs to which name is left to the caller. */
-export function eachCollection<T extends { [N in CollectionName]: unknown }>(
+export function eachCollection<T extends Record<CollectionName, unknown>>(
   make: (name: CollectionName) => T[CollectionName],
 ): T {
   return Object.fromEntries(collectionNames.map((name) => [name, make(name)])) as T;

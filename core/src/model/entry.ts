@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { flag, line, listOf, orNull, text, wholeNumber } from './fields';
 import type { Problem } from './problem';
 import { type Id, IdSchema, recordShape } from './record';
-import { SlipSchema } from './sitting';
+import { SlipSchema } from './sitting-words';
 import { TechniqueIdSchema } from './technique';
 
 /**

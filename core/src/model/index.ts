@@ -1,7 +1,10 @@
+export * from './attempt';
 export * from './catalogue';
+export * from './cells';
 export * from './choice';
 export * from './collections';
 export * from './entry';
+export * from './field-table';
 export * from './interview';
 export * from './log';
 export * from './problem';
@@ -9,5 +12,6 @@ export * from './problem-list';
 export * from './record';
 export * from './settings';
 export * from './sitting';
+export * from './sitting-words';
 export * from './technique';
 export * from './time';

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { line, numberWithin, orNull, wholeNumber } from './fields';
 import type { Difficulty } from './problem';
-import type { SittingKind } from './sitting';
+import type { SittingKind } from './sitting-words';
 import { IdSchema } from './record';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';
 

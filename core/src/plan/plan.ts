@@ -1,7 +1,7 @@
 import type { ChanceRange } from '../estimate/chance';
 import type { Log } from '../model/log';
 import type { ProblemId } from '../model/problem';
-import type { Help, Result, ReviewKind, SittingKind } from '../model/sitting';
+import type { Help, Result, ReviewKind, SittingKind } from '../model/sitting-words';
 import type { TechniqueId } from '../model/technique';
 import type { Day, Instant, Zone } from '../model/time';
 import type { Estimates } from '../estimate/estimate';

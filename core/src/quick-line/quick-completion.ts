@@ -1,7 +1,7 @@
 import { difficulties } from '../model/problem';
 import type { QuickContext } from './quick-line';
 import { quote, tokenizeQuickLine, type QuickToken } from './quick-tokens';
-import { slips } from '../model/sitting';
+import { slips } from '../model/sitting-words';
 import { techniquesLike } from '../model/technique';
 
 /** One thing that could stand in place of `[start, end)`. */

@@ -4,7 +4,7 @@ import { catalogue } from '../model/catalogue';
 import { type QuickDraft, emptyDraft, readQuickLine } from './quick-line';
 import { formatMinutes, formatQuickLine } from './write-quick-line';
 import { tokenizeQuickLine } from './quick-tokens';
-import { slips } from '../model/sitting';
+import { slips } from '../model/sitting-words';
 
 const read = (line: string) => readQuickLine(line, quickContext);
 const faults = (line: string): string[] => read(line).parts.flatMap((part) => part.fault ?? []);
@@ -28,7 +28,7 @@ describe('the quick line', () => {
       day: '2026-11-21',
       origin: "Keeper's Cup",
       employer: 'otterbridge',
-      language: 'python',
+      words: { in: 'python' },
       link: 'https://tide.example/lens',
     });
   });
@@ -129,7 +129,7 @@ describe('the quick line', () => {
       day: fc.option(day),
       origin: fc.option(text(40)),
       employer: fc.option(text(40)),
-      language: fc.option(text(20)),
+      words: fc.record({ in: text(20) }, { requiredKeys: [] }),
       link: fc.option(fc.constant('https://tide.example/a?b=c#d')),
     });
     fc.assert(

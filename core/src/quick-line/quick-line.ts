@@ -1,7 +1,9 @@
 import { closest } from './closest';
+import { keyedFields } from './keyed-fields';
 import { type CostPair, type Difficulty, difficulties, maxTitle, titleKey } from '../model/problem';
 import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
-import { type Help, type Result, type Slip, maxAttempts, maxMinutes, slips } from '../model/sitting';
+import { type Help, type Result, type Slip, maxMinutes, slips } from '../model/sitting-words';
+import { maxAttempts } from '../model/attempt';
 import { type Technique, type TechniqueId, findTechnique, maxName, techniqueIdFrom } from '../model/technique';
 import { dayFromWord } from './quick-day';
 import { type Day, daysBetween } from '../model/time';
@@ -34,7 +36,8 @@ export interface QuickDraft {
   readonly day: Day | null;
   readonly origin: string | null;
   readonly employer: string | null;
-  readonly language: string | null;
+  /** Fields in words, by their keys: `in`, `judged`. */
+  readonly words: Readonly<Record<string, string>>;
   readonly link: string | null;
 }
 
@@ -53,10 +56,10 @@ export const quickPartKinds = [
   'when',
   'origin',
   'employer',
-  'language',
   'link',
 ] as const;
-export type QuickPartKind = (typeof quickPartKinds)[number];
+/** One of these, or the label of a field in words. */
+export type QuickPartKind = (typeof quickPartKinds)[number] | (string & {});
 
 /** One token as it was understood, or why it was not. */
 export interface QuickPart {
@@ -99,7 +102,7 @@ export const emptyDraft: QuickDraft = {
   day: null,
   origin: null,
   employer: null,
-  language: null,
+  words: {},
   link: null,
 };
 
@@ -136,9 +139,10 @@ export function readQuickLine(line: string, context: QuickContext): QuickReading
 }
 
 /** Whether anything in it happened in a sitting. */
-function tellsOfSitting({ minutes, attempts, cost, slips: some, help, result, day }: QuickDraft): boolean {
+function tellsOfSitting({ minutes, attempts, cost, slips: some, help, result, day, words }: QuickDraft): boolean {
   const isSaid = [minutes, attempts, cost.time, cost.space, day].some((it) => it !== null);
-  return isSaid || some.length > 0 || help !== 'none' || result !== 'solved';
+  const isJudged = Object.keys(words).some((key) => keyedFields.get(key)?.of === 'attempt');
+  return isSaid || isJudged || some.length > 0 || help !== 'none' || result !== 'solved';
 }
 
 function refusePlanned(parts: QuickPart[]): void {
@@ -178,7 +182,7 @@ function understand(token: QuickToken, draft: QuickDraft, context: QuickContext)
   if (/^https?:\/\//i.test(text)) return readLink(text, draft);
   const keyed = /^([a-z]+):(.+)$/is.exec(text);
   if (keyed) return readKeyed(keyed[1] ?? '', keyed[2] ?? '', draft);
-  if (/^(?:from|for|in):$/i.test(text))
+  if (keys.includes(text.slice(0, -1).toLowerCase()) && text.endsWith(':'))
     return { fault: `Nothing follows ${text} Write ${text}name or ${text}"two words".` };
   if (/^x\d+$/i.test(text)) return readAttempts(Number(body), draft);
   if (/^\d+x$/i.test(text))
@@ -287,12 +291,28 @@ function readKeyed(key: string, written: string, draft: QuickDraft): Outcome {
     case 'for':
       if (value.length > 120) return { fault: 'An employer has at most 120 characters.' };
       return draft.employer === null ? { kind: 'employer', value, draft: { employer: value } } : twice('The employer');
-    case 'in':
-      if (value.length > 40) return { fault: 'A language has at most 40 characters.' };
-      return draft.language === null ? { kind: 'language', value, draft: { language: value } } : twice('The language');
     default:
-      return { fault: `“${key}:” is not known; from:, for: and in: are. Quote it if it belongs to the title.` };
+      return readInWords(key.toLowerCase(), value, draft);
   }
+}
+
+const keys = ['from', 'for', ...keyedFields.keys()];
+
+function readInWords(key: string, value: string, draft: QuickDraft): Outcome {
+  const field = keyedFields.get(key);
+  if (!field) {
+    const known = `${keys
+      .slice(0, -1)
+      .map((it) => `${it}:`)
+      .join(', ')} and ${keys.at(-1) ?? ''}:`;
+    return { fault: `“${key}:” is not known; ${known} are. Quote it if it belongs to the title.` };
+  }
+  const { label, read, write } = field.inWords;
+  if (draft.words[key] !== undefined) return twice(`“${label}”`);
+  const cell = read(value);
+  if ('reason' in cell) return { fault: `${label}: ${cell.reason}.` };
+  const words = write(cell.value);
+  return { kind: label.toLowerCase(), value: words, draft: { words: { ...draft.words, [key]: words } } };
 }
 
 function readLink(text: string, draft: QuickDraft): Outcome {

@@ -1,3 +1,4 @@
+import { attemptWith } from '../model/attempt';
 import fc from 'fast-check';
 import { makeProblem, makeSitting, newId, now, quickContext } from '../testing/make';
 import type { Problem } from '../model/problem';
@@ -70,7 +71,7 @@ describe('logging a quick line', () => {
         stated: { time: 'O(n)', space: 'O(k)' },
       }),
     );
-    expect(sitting.attempts).toEqual([{ verdict: null }, { verdict: null }, { verdict: 'accepted' }]);
+    expect(sitting.attempts).toEqual([attemptWith(null), attemptWith(null), attemptWith('accepted')]);
   });
 
   it('puts an earlier day at noon there, and never a sitting into the future', () => {

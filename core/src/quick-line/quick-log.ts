@@ -1,8 +1,9 @@
 import type { Log } from '../model/log';
 import { type Problem, ProblemSchema, noCost } from '../model/problem';
+import { factsFromWords } from './keyed-fields';
 import type { QuickDraft } from './quick-line';
 import type { NewId } from '../model/record';
-import { type Sitting, SittingSchema, attemptsFrom } from '../model/sitting';
+import { type Sitting, SittingSchema } from '../model/sitting';
 import { type Technique, TechniqueSchema } from '../model/technique';
 import { type Instant, type Zone, dayOf, instantAt } from '../model/time';
 
@@ -53,13 +54,12 @@ export function recordsFromDraft(
     kind: isFirst ? 'first-solve' : 'rebuild',
     startedAt: startOf(draft, moment),
     minutes: draft.minutes,
-    attempts: attemptsFrom(draft.attempts ?? 0, draft.result),
+    ...factsFromWords(draft.words, draft.attempts, draft.result),
     result: draft.result,
     help: draft.help,
     named: known === null ? null : (draft.techniques[0] ?? null),
     stated: draft.cost,
     slips: [...draft.slips],
-    language: draft.language,
   });
   return { problem, problemId, title, isNewProblem, sitting, techniques, changes };
 }

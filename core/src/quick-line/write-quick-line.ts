@@ -20,7 +20,7 @@ export function formatQuickLine(draft: QuickDraft): string {
   if (draft.day !== null) words.push(`@${draft.day}`);
   if (draft.origin !== null) words.push(`from:${quote(draft.origin)}`);
   if (draft.employer !== null) words.push(`for:${quote(draft.employer)}`);
-  if (draft.language !== null) words.push(`in:${quote(draft.language)}`);
+  for (const [key, text] of Object.entries(draft.words)) words.push(`${key}:${quote(text)}`);
   if (draft.link !== null) words.push(draft.link);
   return words.filter((word) => word !== '').join(' ');
 }

@@ -1,13 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
+  type Attempt,
   type Entry,
   type Example,
   type Help,
   type Result,
   type Sitting,
   type Slip,
-  type Verdict,
+  attemptWith,
+  emptySitting,
   isFilled,
   sittingTarget,
 } from '@lernen/core/model';
@@ -103,8 +105,10 @@ export class Review {
     this.change({ help });
   }
 
-  protected setAttempts(attempts: readonly (Verdict | null)[]): void {
-    this.change({ attempts });
+  protected readonly attempts = computed(() => (this.store.running()?.attempts ?? []).map(attemptWith));
+
+  protected setAttempts(attempts: readonly Attempt[]): void {
+    this.change({ attempts: attempts.map(({ verdict }) => verdict) });
   }
 
   protected setSlips(slips: readonly Slip[]): void {
@@ -149,15 +153,16 @@ export class Review {
 
   private sittingOf(running: Running, result: Result): Sitting {
     return {
-      deleted: false,
-      id: running.sittingId,
-      revision: this.log.newId(),
-      problemId: running.problemId,
-      kind: running.kind,
-      startedAt: running.startedAt,
+      ...emptySitting({
+        id: running.sittingId,
+        revision: this.log.newId(),
+        problemId: running.problemId,
+        kind: running.kind,
+        startedAt: running.startedAt,
+        result,
+      }),
       minutes: Math.min(Math.max(Math.round(this.store.worked() / 60_000), 1), 1440),
-      attempts: running.attempts.map((verdict) => ({ verdict })),
-      result,
+      attempts: running.attempts.map(attemptWith),
       help: running.help,
       named: running.named,
       stated: { time: textOrNull(running.time), space: textOrNull(running.space) },

@@ -10,7 +10,8 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { type CsvField, type CsvMapping, type CsvRowsAre, type DateOrder, csvFields } from '@lernen/core/archive';
+import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields } from '@lernen/core/archive';
+import type { DateOrder } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';

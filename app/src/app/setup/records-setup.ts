@@ -1,5 +1,6 @@
+import { TitleCasePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import type { CsvTables } from '@lernen/core/archive';
+import { type CsvTableName, csvTableNames } from '@lernen/core/archive';
 import { type Fault, LernenError } from '@lernen/core/errors';
 import { collectionNames } from '@lernen/core/model';
 import { type DiskBackup, listBackups } from '../data/backup-client';
@@ -24,7 +25,7 @@ interface Failure {
 /** Records coming in and going out; where they are kept. */
 @Component({
   selector: 'app-records-setup',
-  imports: [CsvWizard],
+  imports: [CsvWizard, TitleCasePipe],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="records-title">
@@ -77,9 +78,9 @@ interface Failure {
       <p class="actions">
         <button type="button" class="button" (click)="exportArchive()">Everything, as a Lernen archive</button>
         <button type="button" class="button" (click)="exportSheets()">Sheets and lists, as Markdown</button>
-        <button type="button" class="button" (click)="exportCsv('problems')">Problems, as CSV</button>
-        <button type="button" class="button" (click)="exportCsv('sittings')">Sittings, as CSV</button>
-        <button type="button" class="button" (click)="exportCsv('lists')">Lists, as CSV</button>
+        @for (name of csvTableNames; track name) {
+          <button type="button" class="button" (click)="exportCsv(name)">{{ name | titlecase }}, as CSV</button>
+        }
       </p>
       <h3>Kept</h3>
       <p>
@@ -160,6 +161,7 @@ export class RecordsSetup {
   protected readonly log = inject(LogStore);
   protected readonly files = inject(Files);
   protected readonly clock = inject(Clock);
+  protected readonly csvTableNames = csvTableNames;
   protected readonly profile = inject(PROFILE);
   private readonly notices = inject(Notices);
   private readonly diskBackups = inject(DiskBackups);
@@ -211,7 +213,7 @@ export class RecordsSetup {
     );
   }
 
-  protected exportCsv(which: keyof CsvTables): Promise<void> {
+  protected exportCsv(which: CsvTableName): Promise<void> {
     return this.attempt(async () =>
       download((await this.files.exportCsv())[which], `lernen-${which}-${this.stamp()}.csv`, 'text/csv'),
     );

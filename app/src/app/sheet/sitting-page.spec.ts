@@ -51,6 +51,18 @@ describe('the form of a sitting', () => {
     );
   });
 
+  it('asks what the judge told of an attempt, and does not save what cannot be read', async () => {
+    await withLine('Gull Census 31m judged:52ms');
+    expect(value('As judged, attempt 1')).toBe('52ms');
+    await page.fill('As judged, attempt 1', 'quick');
+    expect(page.text).toContain('This cannot be read: “quick” is no run time');
+    expect((page.control('Save') as HTMLButtonElement).disabled).toBeTrue();
+    await page.fill('As judged, attempt 1', '17MB 52ms');
+    await save();
+    const submission = { runTime: 52, memory: 17, standing: null };
+    expect(added()?.attempts).toEqual([{ verdict: 'accepted', submission }]);
+  });
+
   it('makes no technique that is not used in the end', async () => {
     await withLine('Gull Census #"lantern sweep" 31m');
     await page.fill('Technique of the problem', 'Greedy');

@@ -1,13 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
+  type InWords,
   type Problem,
   type Sitting,
+  type SittingFieldName,
   type SittingKind,
   clockOf,
   dayOf,
   instantAt,
   maxMinutes,
+  sittingField,
+  sittingFieldNames,
   sittingKinds,
   titleKey,
 } from '@lernen/core/model';
@@ -24,6 +28,15 @@ import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
 import { kindWords } from '../ui/words';
 import { textOrNull, valueOf } from '../ui/value-of';
+import { WordsField } from '../ui/words-field';
+
+/** The fields of a sitting that are asked for in words. */
+const lines = sittingFieldNames.flatMap(
+  (name): { readonly name: SittingFieldName; readonly inWords: InWords<unknown> }[] => {
+    const { inWords } = sittingField(name);
+    return inWords ? [{ name, inWords }] : [];
+  },
+);
 
 /** What stands in the form. */
 interface Filled {
@@ -42,7 +55,7 @@ interface Filled {
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
   selector: 'app-sitting-page',
-  imports: [CostField, OutcomeFields, RouterLink, TechniquePicker],
+  imports: [CostField, OutcomeFields, RouterLink, TechniquePicker, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sitting-page.html',
   styles: `
@@ -75,6 +88,9 @@ export class SittingPage {
   protected readonly form = signal<Filled | null>(null);
   /** What was typed here before a reload stands in the form again. */
   protected readonly isBroughtBack = signal(false);
+  protected readonly lines = lines;
+  /** Why something that was typed cannot be read. */
+  protected readonly fault = signal<string | null>(null);
   private readonly isSaving = signal(false);
   private begun: Filled | null = null;
   private openedAt = 0;
@@ -124,6 +140,8 @@ export class SittingPage {
   protected readonly missing = computed(() => {
     const form = this.form();
     if (!form || form.title.trim() === '') return 'Write the title of the problem.';
+    const fault = this.fault();
+    if (fault !== null) return `This cannot be read: ${fault}.`;
     if (form.day === '' || form.time === '') return 'Say when it was.';
     return instantAt(form.day, form.time, this.clock.zone) > this.clock.now()
       ? 'This is in the future. Log what took place.'
@@ -167,12 +185,8 @@ export class SittingPage {
     if (kind) this.put({ kind });
   }
 
-  protected setVerdicts(verdicts: readonly Sitting['attempts'][number]['verdict'][]): void {
-    this.set({ attempts: verdicts.map((verdict) => ({ verdict })) });
-  }
-
-  protected verdictsOf(sitting: Sitting): Sitting['attempts'][number]['verdict'][] {
-    return sitting.attempts.map((attempt) => attempt.verdict);
+  protected setField(name: SittingFieldName, value: unknown): void {
+    this.set({ [name]: value });
   }
 
   protected async save(): Promise<void> {
@@ -187,7 +201,6 @@ export class SittingPage {
       kind: this.kind(),
       startedAt: instantAt(form.day, form.time, this.clock.zone),
       stated: statedIn(form.sitting),
-      language: textOrNull(form.sitting.language),
       twist: textOrNull(form.sitting.twist),
     };
     const problem = records?.problem;

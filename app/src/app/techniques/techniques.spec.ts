@@ -1,3 +1,4 @@
+import { attemptWith } from '@lernen/core/model';
 import { someInterview, somePractice, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { TechniquePage } from './technique-page';
@@ -29,12 +30,12 @@ describe('Techniques', () => {
         minutes: 50,
         help: 'hint',
         slips: ['off-by-one'],
-        attempts: [{ verdict: 'accepted' }],
+        attempts: [attemptWith('accepted')],
       }),
       someSitting(problem.id, {
         minutes: 50,
         slips: ['off-by-one', 'typo'],
-        attempts: [{ verdict: 'wrong-answer' }, { verdict: 'accepted' }],
+        attempts: [attemptWith('wrong-answer'), attemptWith('accepted')],
       }),
     ];
     page = await openPage(Techniques, '/', { problems: [problem], sittings });

@@ -1,6 +1,6 @@
 import { type ComponentRef, provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { type Slip, type Verdict, catalogue } from '@lernen/core/model';
+import { type Attempt, type Slip, attemptWith, catalogue } from '@lernen/core/model';
 import { CostField } from './cost-field';
 import { DifficultyNotches } from './difficulty-notches';
 import { KindMark } from './kind-mark';
@@ -73,7 +73,7 @@ describe('the fields of an outcome', () => {
   const inputs = {
     result: null,
     help: 'none',
-    attempts: [] as (Verdict | null)[],
+    attempts: [] as Attempt[],
     chosenSlips: [] as Slip[],
     felt: null,
   };
@@ -95,9 +95,9 @@ describe('the fields of an outcome', () => {
     if (!first) throw new Error('no verdict');
     first.value = 'too-slow';
     first.dispatchEvent(new Event('change'));
-    expect(fixture.componentInstance.attempts()).toEqual(['too-slow', null]);
+    expect(fixture.componentInstance.attempts()).toEqual([attemptWith('too-slow'), attemptWith(null)]);
     press(element, 'Remove attempt 2');
-    expect(fixture.componentInstance.attempts()).toEqual(['too-slow']);
+    expect(fixture.componentInstance.attempts()).toEqual([attemptWith('too-slow')]);
   });
 
   it('takes result, help, slips and feeling, and can take slips and feeling back', () => {

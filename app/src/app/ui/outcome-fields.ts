@@ -1,10 +1,31 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
-import { type Help, type Result, type Slip, type Verdict, helps, results, slips, verdicts } from '@lernen/core/model';
+import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
+import {
+  type Attempt,
+  type Field,
+  type Help,
+  type InWords,
+  type Result,
+  type Slip,
+  attemptFields,
+  helps,
+  results,
+  slips,
+  unknownAttempt,
+  verdicts,
+} from '@lernen/core/model';
+import { WordsField } from './words-field';
 import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
+
+/** What is asked of an attempt in words. */
+const attemptLines = Object.entries(attemptFields as unknown as Readonly<Record<keyof Attempt, Field>>).flatMap(
+  ([name, { inWords }]): { readonly name: keyof Attempt; readonly inWords: InWords<unknown> }[] =>
+    inWords ? [{ name: name as keyof Attempt, inWords }] : [],
+);
 
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
   selector: 'app-outcome-fields',
+  imports: [WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
@@ -29,6 +50,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
       <fieldset>
         <legend>Attempts, first to last</legend>
         @for (attempt of attempts(); track $index) {
+          @let number = $index;
           <span class="attempt">
             <span class="mono">{{ $index + 1 }}</span>
             <select
@@ -36,11 +58,23 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
               [attr.aria-label]="'Verdict of attempt ' + ($index + 1)"
               (change)="setVerdict($index, $event)"
             >
-              <option value="" [selected]="attempt === null">not known</option>
+              <option value="" [selected]="attempt.verdict === null">not known</option>
               @for (it of verdicts; track it) {
-                <option [value]="it" [selected]="attempt === it">{{ verdictWords[it] }}</option>
+                <option [value]="it" [selected]="attempt.verdict === it">{{ verdictWords[it] }}</option>
               }
             </select>
+            @if (asksWhatJudgesTell()) {
+              @for (field of attemptLines; track field.name) {
+                <app-words-field
+                  [inWords]="field.inWords"
+                  [label]="field.inWords.label + ', attempt ' + (number + 1)"
+                  [isLabelHidden]="true"
+                  [value]="attempt[field.name]"
+                  (valueChange)="setField(number, field.name, $event)"
+                  (faultChange)="fault.emit($event)"
+                />
+              }
+            }
             <button
               type="button"
               class="button plain"
@@ -134,9 +168,14 @@ export class OutcomeFields {
   readonly withAttempts = input(true);
   readonly result = model.required<Result | null>();
   readonly help = model.required<Help>();
-  readonly attempts = model.required<readonly (Verdict | null)[]>();
+  readonly attempts = model.required<readonly Attempt[]>();
+  /** Whether attempts are asked for run time, memory and what else a judge tells. */
+  readonly asksWhatJudgesTell = input(false);
+  /** Why something that was typed cannot be read; null when it can again. */
+  readonly fault = output<string | null>();
   readonly chosenSlips = model.required<readonly Slip[]>();
   readonly felt = model.required<number | null>();
+  protected readonly attemptLines = attemptLines;
   protected readonly results = results;
   protected readonly helps = helps;
   protected readonly verdicts = verdicts;
@@ -148,7 +187,7 @@ export class OutcomeFields {
   protected readonly slipWords = slipWords;
 
   protected add(): void {
-    this.attempts.set([...this.attempts(), null]);
+    this.attempts.set([...this.attempts(), unknownAttempt]);
   }
 
   protected remove(index: number): void {
@@ -157,7 +196,11 @@ export class OutcomeFields {
 
   protected setVerdict(index: number, event: Event): void {
     const chosen = verdicts.find((verdict) => verdict === (event.target as HTMLSelectElement).value) ?? null;
-    this.attempts.set(this.attempts().map((verdict, it) => (it === index ? chosen : verdict)));
+    this.setField(index, 'verdict', chosen);
+  }
+
+  protected setField(index: number, name: keyof Attempt, value: unknown): void {
+    this.attempts.set(this.attempts().map((attempt, it) => (it === index ? { ...attempt, [name]: value } : attempt)));
   }
 
   protected toggle(slip: Slip): void {

@@ -1,4 +1,4 @@
-import { type Sitting, isReviewKind } from '@lernen/core/model';
+import { type Sitting, attemptFields, isReviewKind } from '@lernen/core/model';
 import { counted, helpWords, kindWords, resultWords, slipWords } from './words';
 
 /** A sitting in a few words: `rebuild, 24 min, 2 attempts, a hint`. */
@@ -8,6 +8,7 @@ export function sittingText(sitting: Sitting, techniqueName: (id: string) => str
     sitting.minutes === null ? null : `${Math.round(sitting.minutes)} min`,
     resultWords[sitting.result],
     sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : null,
+    judgedText(sitting) || null,
     sitting.help === 'none' ? null : helpWords[sitting.help],
     isReviewKind(sitting.kind) && sitting.named !== null ? `named ${techniqueName(sitting.named).toLowerCase()}` : null,
     sitting.stated.time === null
@@ -17,4 +18,9 @@ export function sittingText(sitting: Sitting, techniqueName: (id: string) => str
     sitting.felt === null ? null : `felt ${sitting.felt} of 5`,
   ];
   return parts.filter((part) => part !== null).join(' · ');
+}
+
+/** What the judge told of the last attempt: `52ms 17MB 91%`. */
+function judgedText({ attempts }: Sitting): string {
+  return attemptFields.submission.inWords?.write(attempts.at(-1)?.submission ?? null) ?? '';
 }

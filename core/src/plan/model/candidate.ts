@@ -3,7 +3,7 @@ import { teaching, transferParameters } from '../../estimate/parameters';
 import type { Credit } from '../../estimate/strength';
 import { type WayOfLearning, type Worked, isFullKind, transferredOn } from '../../estimate/worked';
 import type { ProblemId } from '../../model/problem';
-import type { SittingKind } from '../../model/sitting';
+import type { SittingKind } from '../../model/sitting-words';
 import type { TechniqueId } from '../../model/technique';
 import type { Target } from './horizon';
 import { planParameters } from '../parameters';

@@ -1,6 +1,6 @@
 import type { Log } from '../../model/log';
 import { sittingTarget } from '../../model/settings';
-import type { SittingKind } from '../../model/sitting';
+import type { SittingKind } from '../../model/sitting-words';
 import { planParameters } from '../parameters';
 
 /**

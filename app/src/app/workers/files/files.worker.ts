@@ -6,7 +6,6 @@ import {
   type CsvRowsAre,
   type CsvSitting,
   type CsvSheet,
-  type DateOrder,
   type CsvTables,
   type Merge,
   type TextFile,
@@ -15,7 +14,6 @@ import {
   failuresCsv,
   fallbackDayFor,
   formatArchive,
-  guessDateOrder,
   guessMapping,
   guessRowsAre,
   importCsv,
@@ -25,7 +23,7 @@ import {
   readCsvSheet,
   recordsFromMarkdown,
 } from '@lernen/core/archive';
-import { type Instant, type StoredRecords, type Zone, dayOf } from '@lernen/core/model';
+import { type DateOrder, type Instant, type StoredRecords, type Zone, dayOf, guessDateOrder } from '@lernen/core/model';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';

@@ -1,6 +1,6 @@
-import { type Difficulty } from '../model/problem';
-import { type Help, type Result, maxMinutes } from '../model/sitting';
-import { type Day, isDay } from '../model/time';
+import { type Difficulty } from './problem';
+import { type Help, type Result, maxMinutes } from './sitting-words';
+import { type Day, isDay } from './time';
 
 /** A cell that was read, or why not. Null stands for an empty one. */
 export type Cell<T> = { readonly value: T | null } | { readonly reason: string };
