@@ -7,6 +7,8 @@ import { fileURLToPath } from 'node:url';
 /** The repository's root folder. */
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export const builtApp = join(root, 'app/dist/app/browser');
+/** The command line in one file. */
+export const bundle = join(root, 'cli/dist/lernen.mjs');
 
 /** Runs a command in the root; resolves to its exit code and, with `capture`, what it printed. */
 export function run(command, args, { capture = false, env = {} } = {}) {
@@ -41,7 +43,9 @@ export async function ensureInstalled() {
 export async function ensureBuilt() {
   const stamp = join(root, 'app/dist/.lernen-built');
   const wanted = hashOf(
-    ['app', 'core', 'demo'].flatMap((folder) => sourcesIn(join(root, folder))).concat(join(root, 'package-lock.json')),
+    ['app', 'cli', 'core', 'demo']
+      .flatMap((folder) => sourcesIn(join(root, folder)))
+      .concat(join(root, 'package-lock.json')),
   );
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   process.stdout.write('Building the app\n');

@@ -1,21 +1,35 @@
-import { spawn } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { mkdir, mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { runLernen } from './lernen';
 
-const main = fileURLToPath(new URL('./main.ts', import.meta.url));
 const asOf = '2026-11-24T18:00:00Z';
 
-function lernen(args: readonly string[], input = ''): Promise<{ code: number; out: string; err: string }> {
-  return new Promise((resolve) => {
-    const child = spawn(process.execPath, ['--import', 'tsx', main, ...args], { env: { ...process.env, TZ: 'UTC' } });
-    let [out, err] = ['', ''];
-    child.stdout.on('data', (chunk) => (out += chunk));
-    child.stderr.on('data', (chunk) => (err += chunk));
-    child.on('close', (code) => resolve({ code: code ?? -1, out, err }));
-    child.stdin.end(input);
+async function lernen(args: readonly string[], input = ''): Promise<{ code: number; out: string; err: string }> {
+  let [out, err] = ['', ''];
+  const code = await runLernen(args, {
+    out: (text) => (out += text),
+    error: (text) => (err += text),
+    input: () => Promise.resolve(input),
+    lines: async function* () {
+      for (const line of input.split('\n')) yield await Promise.resolve(line);
+    },
+    zone: 'UTC',
+    now: () => asOf,
   });
+  return { code, out, err };
+}
+
+/** The answers to these lines of standard input. */
+async function answers(args: readonly string[], lines: readonly string[]): Promise<Record<string, unknown>[]> {
+  const { code, out, err } = await lernen([...args, '--lines'], lines.join('\n'));
+  expect([code, err]).toEqual([0, '']);
+  return out
+    .trimEnd()
+    .split('\n')
+    .map((line) => JSON.parse(line) as Record<string, unknown>);
 }
 
 describe('lernen on the command line', () => {
@@ -28,7 +42,7 @@ describe('lernen on the command line', () => {
     const { out, err } = await lernen(['demo', '--as-of', asOf]);
     expect(err).toBe('');
     await writeFile(file, out);
-  }, 30_000);
+  });
 
   afterAll(() => rm(folder, { recursive: true, force: true }));
 
@@ -38,7 +52,7 @@ describe('lernen on the command line', () => {
     const { code, out, err } = await lernen(['check', '-'], damaged);
     expect([code, out]).toEqual([1, '']);
     expect(err).toMatch(/^problems\[\d+\]\.difficulty: .+\nlernen: This archive is damaged in one place/);
-  }, 30_000);
+  });
 
   it('reads a quick line, and fails on one that it cannot read', async () => {
     const good = await lernen(['quick', 'Gull Census #heap 31m', '--json', '--as-of', asOf]);
@@ -47,7 +61,7 @@ describe('lernen on the command line', () => {
     );
     const bad = await lernen(['quick', 'Gull 31mins']);
     expect([bad.code, bad.out.includes('not understood: 31mins')]).toEqual([1, true]);
-  }, 30_000);
+  });
 
   it('plans as JSON with readiness and days', async () => {
     const plan = JSON.parse((await lernen(['plan', file, '--as-of', asOf, '--json'])).out);
@@ -60,7 +74,7 @@ describe('lernen on the command line', () => {
     expect(Object.keys(plan.days[0].items[0])).toEqual(
       jasmine.arrayContaining(['problemId', 'technique', 'kind', 'minutes', 'reasons']),
     );
-  }, 30_000);
+  });
 
   it('gives strengths as JSON, weakest first, each with its range', async () => {
     const {
@@ -76,7 +90,7 @@ describe('lernen on the command line', () => {
       expect(strength.high).toBeGreaterThan(strength.point);
     }
     expect(mixUps[0].count).toBeGreaterThan(0);
-  }, 30_000);
+  });
 
   it('lists techniques and converts to CSV', async () => {
     expect((await lernen(['techniques', file, '--as-of', asOf])).out).toMatch(
@@ -91,7 +105,7 @@ describe('lernen on the command line', () => {
       out: '',
       err: jasmine.stringContaining('ENOENT'),
     });
-  }, 30_000);
+  });
 
   it('reads a cost: normal form, why, relation, and what it comes to at the bounds', async () => {
     const bounds = ['--bounds', 'n<=2e5,q<=1e5', '--limit', '2s', '--memory', '256MB'];
@@ -109,7 +123,7 @@ describe('lernen on the command line', () => {
       largest: 2000,
     });
     expect((await lernen(['cost', '2^n', ...bounds])).out).toContain('steps of 2·10⁸: over');
-  }, 30_000);
+  });
 
   it('fails on a cost, a bound or a limit that it cannot read, and says where', async () => {
     const errors = await Promise.all([
@@ -123,7 +137,44 @@ describe('lernen on the command line', () => {
     expect(errors[1]?.err).toContain('“plenty of n” is no bound');
     expect(errors[2]?.err).toContain('no size for z');
     expect(errors[3]?.err).toContain('“soon” is no time limit');
-  }, 30_000);
+  });
+
+  it('answers many lines in one process, those that cannot be read with an error', async () => {
+    const costs = [
+      '["O(3n log n + m)","--compare","n^2","--assume","m<=n"]',
+      '["n log )"]',
+      'n^2',
+      '["n","--pace","1"]',
+    ];
+    const [good, unread, noList, unknown] = await answers(['cost'], costs);
+    expect(good).toEqual(jasmine.objectContaining({ normal: 'O(n·log n)', relation: 'smaller' }));
+    expect(unread).toEqual({ error: jasmine.objectContaining({ code: 'cost', at: 6 }) });
+    expect(noList).toEqual({ error: jasmine.objectContaining({ code: 'arguments' }) });
+    expect(unknown).toEqual({ error: jasmine.objectContaining({ code: 'arguments' }) });
+    const many = Array.from({ length: 2000 }, (_, index) => `Gull Census ${index} #heap ${(index % 90) + 1}m`);
+    const readings = await answers(['quick'], many);
+    expect(readings.map((it) => (it['draft'] as { minutes: number }).minutes)).toEqual(
+      many.map((_, index) => (index % 90) + 1),
+    );
+  });
+
+  it('says what is missing or unknown among its arguments', async () => {
+    expect(await lernen(['quick'])).toEqual({ code: 1, out: '', err: 'lernen: The line is missing.\n' });
+    expect(await lernen(['fly'])).toEqual({ code: 1, out: '', err: jasmine.stringContaining("unknown command 'fly'") });
+    expect((await lernen(['quick', 'Gull', '--as-of', 'soon'])).err).toContain('Write an instant such as');
+    const { code, out } = await lernen(['--help']);
+    expect([code, out.includes('Usage: lernen')]).toEqual([0, true]);
+  });
+
+  it('runs as a program, with standard input and an exit code', () => {
+    const script = fileURLToPath(new URL('../../scripts/lernen.mjs', import.meta.url));
+    const { status, stdout, stderr } = spawnSync(process.execPath, [script, 'check', '-'], {
+      input: '{',
+      encoding: 'utf8',
+    });
+    expect([status, stdout]).toEqual([1, '']);
+    expect(stderr).toContain('lernen: This file is not JSON, or is cut off.');
+  }, 60_000);
 
   it('tells what is kept for later, list by list, with what is done', async () => {
     const { out } = await lernen(['lists', file]);
@@ -143,7 +194,7 @@ describe('lernen on the command line', () => {
     const [heading, first] = (await readFile(join(tables, 'lists.csv'), 'utf8')).split('\r\n');
     expect(heading).toBe('list,until,place,problem id,title,difficulty,techniques,link,state');
     expect(first).toMatch(/^"Tidewater Course, week 9",\d{4}-\d\d-\d\d,1,[0-9a-f-]{36},Lowest Lamp Stack,/);
-  }, 60_000);
+  });
 
   it('writes sheets as Markdown and makes the same archive of them again', async () => {
     const sheets = join(folder, 'sheets');
@@ -164,5 +215,5 @@ describe('lernen on the command line', () => {
       `lernen: ${damaged}: Cannot read this file at line 2: expected format: lernen-sheet.\n`,
     ]);
     expect((await lernen(['convert', file, '--to', 'markdown'])).err).toContain('--out FOLDER');
-  }, 60_000);
+  });
 });
