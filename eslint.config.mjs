@@ -24,7 +24,11 @@ export default tseslint.config(
   {
     files: ['**/*.mjs', '**/*.cjs'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', module: 'readonly', require: 'readonly', URL: 'readonly' },
+      globals: Object.fromEntries(
+        ['process', 'console', 'module', 'require', 'URL', 'Buffer', 'performance', 'setTimeout', 'jasmine'].map(
+          (name) => [name, 'readonly'],
+        ),
+      ),
     },
   },
   {

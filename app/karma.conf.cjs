@@ -1,10 +1,17 @@
 /** Chromium from Debian's packages, without a sandbox: containers and CI run as root. */
 process.env.CHROME_BIN ??= '/usr/bin/chromium';
 
+/** Says how long the slow specs took, in lines that the test run gathers. */
+function SlowReporter() {
+  this.onSpecComplete = (_browser, { suite, description, time }) => {
+    if (time >= 500) process.stderr.write(`[slow] ${Math.round(time)} ${[...suite, description].join(' ')}\n`);
+  };
+}
+
 module.exports = (config) =>
   config.set({
     frameworks: ['jasmine'],
-    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), { 'reporter:slow': ['type', SlowReporter] }],
     browsers: ['Headless'],
     customLaunchers: {
       Headless: {
@@ -12,7 +19,9 @@ module.exports = (config) =>
         flags: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
       },
     },
-    reporters: ['dots'],
-    client: { jasmine: { random: true } },
+    reporters: ['dots', 'slow'],
+    // A spec waits so many times as long on a machine that is so much slower.
+    client: { jasmine: { random: true }, args: ['--slowness', process.env.LERNEN_SLOWNESS ?? '1'] },
+    browserNoActivityTimeout: 120_000,
     restartOnFileChange: false,
   });

@@ -1,5 +1,5 @@
 import { type Locator, type Page, test as base, expect } from '@playwright/test';
-import { type TestServer, startTestServer } from './server';
+import { type TestServer, slowness, startTestServer } from './server';
 
 /** A page of the app on the real server; every test has a browser profile of its own. */
 export class Lernen {
@@ -36,6 +36,26 @@ export class Lernen {
   async go(place: 'Today' | 'Problems' | 'Techniques' | 'Runway' | 'Setup'): Promise<void> {
     await this.page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
     if (place !== 'Today') await expect(this.page.getByRole('heading', { level: 1, name: place })).toBeVisible();
+  }
+
+  /** Waits until nothing on the page has changed for a while. */
+  async settled(): Promise<void> {
+    await this.page.evaluate(
+      (quiet) =>
+        new Promise<void>((resolve) => {
+          const done = (): void => {
+            observer.disconnect();
+            resolve();
+          };
+          let timer = setTimeout(done, quiet);
+          const observer = new MutationObserver(() => {
+            clearTimeout(timer);
+            timer = setTimeout(done, quiet);
+          });
+          observer.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+        }),
+      300 * slowness,
+    );
   }
 
   async bringFile(name: string, content: string | Buffer): Promise<void> {

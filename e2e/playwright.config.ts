@@ -1,13 +1,13 @@
 import { defineConfig } from '@playwright/test';
-import { chromium } from './server';
+import { chromium, slowness } from './server';
 
 export default defineConfig({
   testDir: '.',
   testMatch: '*.e2e.ts',
   fullyParallel: true,
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 12_000 },
+  timeout: 60_000 * slowness,
+  expect: { timeout: 12_000 * slowness },
   reporter: 'list',
   outputDir: '../test-results',
   use: {

@@ -1,7 +1,7 @@
 import { readdir } from 'node:fs/promises';
 import { chromium as browserType } from '@playwright/test';
 import { Lernen, expect, test } from './lernen';
-import { chromium, startTestServer } from './server';
+import { chromium, slowness, startTestServer } from './server';
 
 test('two tabs show the same log and lose nothing of each other', async ({ lernen, page, context }) => {
   await lernen.startEmpty();
@@ -43,8 +43,18 @@ test('the app goes on when the server is gone, and a backup is offered to an emp
     await expect(third.page.getByText('problems: 1 added, 0 changed, 0 left as they were')).toBeVisible();
     await third.page.close();
 
-    // Every place has been fetched by now: from here on the server may go.
-    await fresh.page.waitForTimeout(4000);
+    // Every place is fetched some time after the first page: from then on the server may go.
+    const scripts = (): Promise<number> =>
+      fresh.page.evaluate(
+        () => performance.getEntriesByType('resource').filter(({ name }) => /\.js$/.test(name)).length,
+      );
+    let before = 0;
+    const isAllFetched = async (): Promise<boolean> => {
+      const [earlier, now] = [before, await scripts()];
+      before = now;
+      return now === earlier;
+    };
+    await expect.poll(isAllFetched, { intervals: [3000 * slowness] }).toBe(true);
     await fresh.page.waitForLoadState('networkidle');
     await server.stop();
     for (const place of ['Problems', 'Techniques', 'Runway', 'Setup'] as const) await fresh.go(place);

@@ -1,4 +1,5 @@
 import { dayIn, expect, test } from './lernen';
+import { slowness } from './server';
 
 test('an interview in another zone shows both times, and moving it plans again', async ({ lernen, page }) => {
   await lernen.startEmpty();
@@ -87,7 +88,9 @@ test('a day tells why it holds what it holds, and what would have to change', as
   await page.getByRole('link', { name: 'Why this plan' }).click();
   await expect(page.getByRole('heading', { name: /^Why this plan for/ })).toBeVisible();
   await expect(page.getByText(/points of readiness over doing nothing/)).toBeVisible();
-  await expect(page.getByText(/No plan within your minutes could add more than/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/No plan within your minutes could add more than/)).toBeVisible({
+    timeout: 20_000 * slowness,
+  });
   const nearest = page.getByRole('region', { name: 'What came nearest' });
   await expect(nearest).toContainText(/With \d+ min more on this day it would (have room|take the place of)|stands on/);
   await lernen.open('/runway/why?demo&day=2031-01-01');

@@ -38,6 +38,9 @@ export async function startTestServer(): Promise<TestServer> {
   };
 }
 
+/** How many times as slow as usual this machine is, as whoever runs the tests has measured. */
+export const slowness = Number(process.env['LERNEN_SLOWNESS'] ?? 1);
+
 export const chromium = {
   executablePath: process.env['CHROME_BIN'] ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],

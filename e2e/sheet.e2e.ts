@@ -3,6 +3,7 @@ import { noRecords } from '@lernen/core/model';
 import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
 import type { Page } from '@playwright/test';
 import { type Lernen, expect, test } from './lernen';
+import { slowness } from './server';
 import { longSheet } from './long-sheet';
 
 /** Opens the sheet of a new problem in a person's own world. */
@@ -23,7 +24,7 @@ async function openDemoSheet(lernen: Lernen, page: Page, title: string): Promise
 const written = (page: Page): Promise<void> => expect(page.locator('.written')).toHaveText('');
 
 test('a sheet is filled by keyboard alone, from the statement to the lesson', async ({ lernen, page }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(90_000 * slowness);
   await startSheet(lernen, page);
   const { keyboard } = page;
   const go = async (key: string): Promise<void> => {
@@ -129,7 +130,7 @@ test('a trace takes keys as fast as they come', async ({ lernen, page }) => {
 });
 
 test('a reload in the middle of any stage loses nothing', async ({ lernen, page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(120_000 * slowness);
   await startSheet(lernen, page);
   const stages: readonly { add: string | null; field: string }[] = [
     { add: null, field: 'Statement' },
@@ -219,7 +220,7 @@ test('a sheet goes out as Markdown and comes back the same, or with what was cha
   lernen,
   page,
 }) => {
-  test.setTimeout(60_000);
+  test.setTimeout(60_000 * slowness);
   await openDemoSheet(lernen, page, 'Ballast Split');
   await expect(page.getByText('before b went')).toBeVisible();
   const text = await lernen.takeOut('Save as Markdown');

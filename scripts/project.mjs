@@ -10,19 +10,21 @@ export const builtApp = join(root, 'app/dist/app/browser');
 /** The command line in one file. */
 export const bundle = join(root, 'cli/dist/lernen.mjs');
 
-/** Runs a command in the root; resolves to its exit code and, with `capture`, what it printed. */
-export function run(command, args, { capture = false, env = {} } = {}) {
+/** Runs a command in the root; resolves to its exit code and, with `capture`, what it printed, which is shown unless `quiet`. */
+export function run(command, args, { capture = false, quiet = false, env = {} } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
       cwd: root,
       env: { ...process.env, ...env },
-      stdio: ['ignore', capture ? 'pipe' : 'inherit', 'inherit'],
+      stdio: ['ignore', capture ? 'pipe' : 'inherit', capture ? 'pipe' : 'inherit'],
     });
     let output = '';
-    child.stdout?.on('data', (chunk) => {
+    const take = (chunk) => {
       output += chunk;
-      process.stdout.write(chunk);
-    });
+      if (!quiet) process.stdout.write(chunk);
+    };
+    child.stdout?.on('data', take);
+    child.stderr?.on('data', take);
     child.on('error', reject);
     child.on('close', (code) => resolve({ code: code ?? 1, output }));
   });

@@ -11,8 +11,15 @@ import { Notices } from '../store/notices';
 import { DATABASE } from '../store/profile';
 import { emptyDatabase } from './database';
 
-const patience = 8000;
+/** Milliseconds, on a machine of the usual kind. */
+const patience = 8000 * slownessOf(window);
 jasmine.DEFAULT_TIMEOUT_INTERVAL = 2 * patience;
+
+/** How many times as slow as usual this machine is, as whoever runs the tests has measured. */
+function slownessOf(page: Window & { readonly __karma__?: { readonly config: { readonly args?: string[] } } }): number {
+  const args = page.__karma__?.config.args ?? [];
+  return Number(args[args.indexOf('--slowness') + 1]) || 1;
+}
 
 /** A place opened at an address over a real database and the real workers, used as a person would use it. */
 export class OpenPage {
