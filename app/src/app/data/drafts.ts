@@ -1,8 +1,33 @@
+/** A text that is kept with every key, so that a reload or a crash loses nothing of it. It is in no archive. */
+export class Draft {
+  constructor(
+    private readonly name: string,
+    private readonly storage: Storage = localStorage,
+  ) {}
+
+  /** Null where nothing was kept. */
+  read(): string | null {
+    return this.storage.getItem(this.name);
+  }
+
+  keep(text: string): void {
+    try {
+      this.storage.setItem(this.name, text);
+    } catch {
+      // The storage is full or refused; what is typed stays on the page all the same.
+    }
+  }
+
+  forget(): void {
+    this.storage.removeItem(this.name);
+  }
+}
+
 /**
- * What was typed or chosen and is not yet in the database, kept where it is written at once. A reload or a crash between
- * a key and the write loses nothing.
+ * What was typed or chosen on this page and is not yet in the database, kept where it is written at once. A reload or a
+ * crash between a key and the write loses nothing.
  */
-export class Drafts<T> {
+export class PageDrafts<T> {
   private readonly page = `${Date.now().toString(36)}-${performance.now().toString(36).replace('.', '')}`;
 
   constructor(

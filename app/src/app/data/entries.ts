@@ -2,6 +2,7 @@ import {
   type Entry,
   type EntryKind,
   type EntryOf,
+  EntrySchema,
   type Stage,
   byOrder,
   isFilled,
@@ -16,10 +17,11 @@ export function storedEntry(entry: Entry): StoredEntry {
   return isPresent ? { ...entry, fills: `${entry.problemId}/${stageOf(entry.kind)}` } : entry;
 }
 
-/** The entry in a row, without what only the database needs. */
+/** The entry in a row, without what only the database needs. One that cannot be read any more is given as it stands. */
 export function entryFrom(row: StoredEntry): Entry {
   const { fills: _fills, ...entry } = row;
-  return entry;
+  const parsed = EntrySchema.safeParse(entry);
+  return parsed.success ? parsed.data : (entry as Entry);
 }
 
 /** Everything on one sheet, tombstones included. */

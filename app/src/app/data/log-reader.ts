@@ -5,6 +5,7 @@ import {
   type LogRecords,
   type Settings,
   SettingsSchema,
+  collectionOf,
   defaultSettings,
   keyOf,
   logCollectionNames,
@@ -32,6 +33,8 @@ export class LogReader {
   private settings: Settings | null = null;
   /** Grows with every change of what estimates and plan are computed from. */
   planCount = 0;
+  /** Records that cannot be read. They stay in the database, and out of the log. */
+  unreadable = 0;
 
   constructor(private readonly database: LernenDatabase) {}
 
@@ -83,6 +86,7 @@ export class LogReader {
 
   /** In parts, so that a long log never holds the page up for long. */
   private async readAll(): Promise<void> {
+    this.unreadable = 0;
     const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
     for (const name of logCollectionNames) {
       this.records[name].clear();
@@ -94,7 +98,7 @@ export class LogReader {
           .toArray();
         this.put(name, page);
         if (page.length < chunk) break;
-        last = keyOf(name, page.at(-1) as Collections[typeof name]);
+        last = keyOf(name, page.at(-1) as { id: string; revision: string });
       }
     }
     await this.readSettings();
@@ -119,12 +123,18 @@ export class LogReader {
 
   private put(name: LogCollectionName, records: readonly object[]): void {
     const map = this.records[name] as Map<string, object>;
+    const { schema } = collectionOf(name);
     for (const record of records) {
-      const after = record as Collections[typeof name];
+      const parsed = schema.safeParse(record);
+      if (!parsed.success) {
+        this.unreadable++;
+        continue;
+      }
+      const after = parsed.data as Collections[typeof name];
       const key = keyOf(name, after);
       const before = (map.get(key) ?? null) as typeof after | null;
       if (changesPlan(name, before, after)) this.planCount++;
-      map.set(key, record);
+      map.set(key, after);
     }
   }
 }

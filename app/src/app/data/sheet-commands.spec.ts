@@ -3,7 +3,7 @@ import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem } from '../testing/database';
 import { write } from './commands';
 import type { LernenDatabase } from './database';
-import { Drafts } from './drafts';
+import { PageDrafts } from './drafts';
 import { entriesOf, entriesOfKinds, filledStages } from './entries';
 import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
 
@@ -108,10 +108,10 @@ describe('drafts of a sheet', () => {
       base: null,
       ours: emptyEntry('twist', sheet, newId(), { text: 'a ring' }),
     };
-    const before = new Drafts<SheetEdit>('spec');
+    const before = new PageDrafts<SheetEdit>('spec');
     before.keep(sheet, [edit]);
     expect(before.adopt(sheet)).toEqual([]);
-    const after = new Drafts<SheetEdit>('spec');
+    const after = new PageDrafts<SheetEdit>('spec');
     expect(after.adopt(newId())).toEqual([]);
     expect(after.adopt(sheet)).toEqual([edit]);
     expect(after.adopt(sheet)).toEqual([]);

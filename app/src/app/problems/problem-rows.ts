@@ -10,7 +10,7 @@ import {
   daysBetween,
   stagesFilled,
 } from '@lernen/core/model';
-import type { RecallSummary } from '../workers/planner/planner.worker';
+import type { RecallSummary } from '../store/derived-store';
 
 /** One line of the problems table. */
 export interface ProblemRow {

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { type Entry, type EntryKind, type EntryOf, type Problem, isFilled, techniquesOf } from '@lernen/core/model';
-import { entriesOfProblems } from '../data/entries';
 import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Markdown } from '../ui/markdown';
@@ -87,7 +86,7 @@ export class FromSheet {
   );
   private readonly entries = liveSignal<readonly Entry[]>(() => {
     const ids = this.ids();
-    return (database) => entriesOfProblems(database, ids);
+    return (repository) => repository.entriesOfProblems(ids);
   }, []);
 
   protected readonly best = computed(() => this.own('approach').findLast(({ left }) => left === null) ?? null);

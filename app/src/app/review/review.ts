@@ -13,7 +13,6 @@ import {
   isFilled,
   sittingTarget,
 } from '@lernen/core/model';
-import { entriesOfProblems } from '../data/entries';
 import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
@@ -62,7 +61,7 @@ export class Review {
   private readonly problemId = computed(() => this.running()?.problemId);
   private readonly entries = liveSignal<readonly Entry[]>(() => {
     const id = this.problemId();
-    return (database) => (id === undefined ? Promise.resolve([]) : entriesOfProblems(database, [id]));
+    return (repository) => (id === undefined ? Promise.resolve([]) : repository.entriesOfProblems([id]));
   }, []);
   protected readonly examples = computed(() =>
     this.entries().filter((entry): entry is Example => entry.kind === 'example' && isFilled(entry)),

@@ -13,13 +13,12 @@ import {
 import { addDays, dayOf, weekdayOf, weekdays } from '@lernen/core/model';
 import type { WhatIf } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
-import { DerivedStore } from '../store/derived-store';
+import { DerivedStore, type Outcome } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { shortDay } from '../ui/dates';
 import { valueOf } from '../ui/value-of';
 import { percent } from '../ui/words';
-import type { Outcome } from '../workers/planner/planner.worker';
 import { drawCurves } from './curve-drawing';
 
 const questions = {

@@ -13,13 +13,12 @@ import {
 import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields } from '@lernen/core/archive';
 import type { DateOrder } from '@lernen/core/model';
 import { Clock } from '../store/clock';
-import { Files } from '../store/files-service';
+import { type CsvGuess, type CsvPreview, Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { shortDay } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted } from '../ui/words';
-import type { CsvGuess, CsvPreview } from '../workers/files/files.worker';
 import { valueOf } from '../ui/value-of';
 
 const shown = 12;

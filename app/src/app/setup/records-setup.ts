@@ -3,9 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { type CsvTableName, csvTableNames } from '@lernen/core/archive';
 import { type Fault, LernenError } from '@lernen/core/errors';
 import { collectionNames } from '@lernen/core/model';
-import { type DiskBackup, listBackups } from '../data/backup-client';
 import { Clock } from '../store/clock';
-import { DiskBackups } from '../store/disk-backup';
+import { type DiskBackup, DiskBackups } from '../store/disk-backup';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
@@ -178,7 +177,7 @@ export class RecordsSetup {
   private readonly stamp = computed(() => this.clock.today());
 
   constructor() {
-    void listBackups().then((backups) => this.backups.set(backups));
+    void this.diskBackups.list().then((backups) => this.backups.set(backups));
     void navigator.storage.persisted().then((isPersistent) => this.isPersistent.set(isPersistent));
   }
 
@@ -223,7 +222,7 @@ export class RecordsSetup {
     await this.attempt(async () => {
       const isTaken = await this.diskBackups.backUp();
       this.notices.say(isTaken ? 'Backed up to disk.' : 'The server did not take the backup. Is it still running?');
-      this.backups.set(await listBackups());
+      this.backups.set(await this.diskBackups.list());
     });
   }
 

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import type { Sitting } from '@lernen/core/model';
-import { BegunLine } from '../store/begun-line';
+import { LineDraft } from '../store/line-draft';
 import { dayIn, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { SittingPage } from './sitting-page';
@@ -95,7 +95,7 @@ describe('the form of a sitting', () => {
 
   it('takes the line away once it is logged, and leaves another one', async () => {
     await withLine('Kelp Rows 12m');
-    const begun = TestBed.inject(BegunLine);
+    const begun = TestBed.inject(LineDraft);
     begun.write('Kelp Rows 12m');
     await save();
     expect(begun.line()).toBe('');

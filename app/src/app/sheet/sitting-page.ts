@@ -16,13 +16,11 @@ import {
   titleKey,
 } from '@lernen/core/model';
 import { type QuickDraft, type QuickRecords, emptyDraft, readQuickLine } from '@lernen/core/quick-line';
-import type { Changes } from '../data/commands';
-import { KeptText } from '../data/kept-text';
-import { BegunLine } from '../store/begun-line';
+import { LineDraft } from '../store/line-draft';
 import { Clock } from '../store/clock';
-import { LogStore } from '../store/log-store';
+import { type Changes, LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { DATABASE } from '../store/profile';
+import { REPOSITORY } from '../store/profile';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
@@ -76,8 +74,8 @@ export class SittingPage {
   protected readonly clock = inject(Clock);
   private readonly router = inject(Router);
   private readonly reasons = inject(Reasons);
-  private readonly begunLine = inject(BegunLine);
-  private readonly kept = new KeptText(`${inject(DATABASE).name}:sitting-form`);
+  private readonly lineDraft = inject(LineDraft);
+  private readonly draft = inject(REPOSITORY).draft('sitting-form');
   /** A sitting's id, or `new`. */
   readonly id = input.required<string>();
   /** For a new one: the problem that it is of, or a quick line begun. */
@@ -94,7 +92,7 @@ export class SittingPage {
   private readonly isSaving = signal(false);
   private begun: Filled | null = null;
   private openedAt = 0;
-  private readonly place = computed(() => [this.id(), this.problem() ?? '', this.line() ?? ''].join('\n'));
+  private readonly address = computed(() => [this.id(), this.problem() ?? '', this.line() ?? ''].join('\n'));
   protected readonly isNew = computed(() => this.id() === 'new');
   protected readonly known = computed<Problem | null>(() => {
     const form = this.form();
@@ -151,14 +149,14 @@ export class SittingPage {
   constructor() {
     let begunAt: string | null = null;
     effect(() => {
-      const place = this.place();
-      if (!this.log.isLoaded() || place === begunAt) return;
-      begunAt = place;
+      const address = this.address();
+      if (!this.log.isLoaded() || address === begunAt) return;
+      begunAt = address;
       untracked(() => this.begin());
     });
     effect(() => {
       const form = this.form();
-      if (form && form !== this.begun) this.kept.keep(JSON.stringify({ place: untracked(this.place), form }));
+      if (form && form !== this.begun) this.draft.keep(JSON.stringify({ address: untracked(this.address), form }));
     });
   }
 
@@ -223,15 +221,15 @@ export class SittingPage {
 
   /** Takes back what was typed since the form was opened first. */
   protected startOver(): void {
-    this.kept.forget();
+    this.draft.forget();
     this.begin();
   }
 
   private async write(changes: Changes, label: string, problemId: string): Promise<void> {
     this.isSaving.set(true);
     if (await this.log.saveAndSay(changes, label)) {
-      this.kept.forget();
-      if (this.isNew() && this.begunLine.line() === this.line()) this.begunLine.write('');
+      this.draft.forget();
+      if (this.isNew() && this.lineDraft.line() === this.line()) this.lineDraft.write('');
       await this.router.navigateByUrl(`/problems/${problemId}`);
     }
     this.isSaving.set(false);
@@ -254,10 +252,10 @@ export class SittingPage {
 
   /** What a page that was reloaded or closed had in this form. */
   private left(): Filled | null {
-    const text = this.kept.read();
+    const text = this.draft.read();
     if (text === null) return null;
-    const { place, form } = JSON.parse(text) as { readonly place: string; readonly form: Filled };
-    return place === this.place() ? form : null;
+    const { address, form } = JSON.parse(text) as { readonly address: string; readonly form: Filled };
+    return address === this.address() ? form : null;
   }
 
   private filled(sitting: Sitting, said: QuickDraft): Filled {

@@ -22,7 +22,7 @@ import {
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
-import { BegunLine } from '../store/begun-line';
+import { LineDraft } from '../store/line-draft';
 import { Shortcuts } from './shortcuts';
 
 /** The one-line language for logging, docked under every page. It reads back what it understood as one types. */
@@ -115,7 +115,7 @@ import { Shortcuts } from './shortcuts';
 export class QuickLine {
   private readonly log = inject(LogStore);
   private readonly clock = inject(Clock);
-  private readonly begun = inject(BegunLine);
+  private readonly begun = inject(LineDraft);
   private readonly injector = inject(Injector);
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');

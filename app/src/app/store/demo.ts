@@ -1,22 +1,22 @@
 import { Injectable, inject } from '@angular/core';
-import { type Instant, dayOf } from '@lernen/core/model';
-import { write } from '../data/commands';
+import { type Instant, dayOf, eachCollection } from '@lernen/core/model';
+import type { Changes } from '../data/commands';
 import { Clock } from './clock';
-import { DATABASE, PROFILE } from './profile';
+import { PROFILE, REPOSITORY } from './profile';
 
 const madeKey = 'demo-made-at';
 
 /** Fills the demo's own database. A demo nobody changed is made again each day, for its dates are relative to today. */
 @Injectable({ providedIn: 'root' })
 export class Demo {
-  private readonly database = inject(DATABASE);
+  private readonly repository = inject(REPOSITORY);
   private readonly clock = inject(Clock);
   private readonly profile = inject(PROFILE);
 
   async prepare(): Promise<void> {
     if (this.profile !== 'demo') return;
-    const madeAt = (await this.database.local.get(madeKey))?.value as Instant | undefined;
-    const entries = await this.database.journal.count();
+    const madeAt = await this.repository.local<Instant>(madeKey);
+    const entries = await this.repository.journalLength();
     const isOld = madeAt !== undefined && dayOf(madeAt, this.clock.zone) !== this.clock.today();
     if (entries === 0 || (isOld && entries === 1)) await this.fill();
   }
@@ -30,18 +30,8 @@ export class Demo {
   private async fill(): Promise<void> {
     const { demoArchive } = await import('@lernen/demo');
     const now = this.clock.now();
-    const { problems, sittings, techniques, interviews, choices, lists, entries, settings } = demoArchive(
-      now,
-      this.clock.zone,
-    );
-    await this.database.transaction('rw', this.database.tables, async () => {
-      for (const table of this.database.tables) await table.clear();
-      await write(
-        this.database,
-        { problems, sittings, techniques, interviews, choices, lists, entries, ...(settings ? { settings } : {}) },
-        'Made the demo',
-      );
-      await this.database.local.put({ key: madeKey, value: now });
-    });
+    const { settings, ...records } = demoArchive(now, this.clock.zone);
+    const changes = eachCollection<Required<Omit<Changes, 'settings'>>>((name) => records[name]);
+    await this.repository.replaceAll({ ...changes, ...(settings && { settings }) }, 'Made the demo', madeKey, now);
   }
 }

@@ -1,12 +1,16 @@
 import { computed, effect, inject } from '@angular/core';
 import type { ForecastCheck, PlanDay, OptimalityGap, DayAlternatives, WhatIf } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { type Remote, proxy, wrap } from 'comlink';
-import type { Derived, LookingBack, Outcome, PlannerApi } from '../workers/planner/planner.worker';
+import { type Remote, proxy } from 'comlink';
+import { WorkerHost } from '../workers/host';
+import type { Derived, LookingBack, Outcome, PlannerApi, RecallSummary } from '../workers/planner/planner.worker';
+import { startPlanner } from '../workers/planner/start';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
 import { PROFILE } from './profile';
+
+export type { LookingBack, Outcome, RecallSummary };
 
 interface DerivedState {
   readonly derived: Derived | null;
@@ -37,46 +41,37 @@ export const DerivedStore = signalStore(
     }),
   })),
   withMethods((store, clock = inject(Clock), profile = inject(PROFILE), notices = inject(Notices)) => {
-    let worker: Worker | null = null;
-    let planner: Remote<PlannerApi> | null = null;
+    const host = new WorkerHost<PlannerApi>(startPlanner);
     let isBusy = false;
     let isStale = false;
-
-    const start = (): Remote<PlannerApi> => {
-      worker = new Worker(new URL('../workers/planner/planner.worker', import.meta.url), { type: 'module' });
-      return wrap<PlannerApi>(worker);
-    };
 
     /** Changes that come while the worker is busy are taken up together when it is done. */
     const derive = async (): Promise<void> => {
       isStale = isBusy;
       if (isBusy) return;
       isBusy = true;
-      planner ??= start();
-      const mine = planner;
       patchState(store, { progress: 0, isStopped: false });
       // Progress has a way of its own from the worker: some of it arrives after the plan.
       let isUnderWay = true;
       const onProgress = proxy((progress: number) => {
-        if (isUnderWay && mine === planner) patchState(store, { progress });
+        if (isUnderWay) patchState(store, { progress });
       });
       try {
-        const derived = await mine.derive(profile, clock.now(), clock.zone, onProgress);
-        if (mine === planner) patchState(store, { derived });
+        patchState(store, { derived: await host.run((it) => it.derive(profile, clock.now(), clock.zone, onProgress)) });
       } catch (error) {
-        notices.fail(error);
+        // Stopped by the person: that is said where it can be gone on with.
+        if (!store.isStopped()) notices.fail(error);
       }
       isUnderWay = false;
-      if (mine !== planner) return;
-      patchState(store, { progress: null });
       isBusy = false;
-      if (isStale) await derive();
+      patchState(store, { progress: null });
+      if (isStale && !store.isStopped()) await derive();
     };
 
     /** Asks the worker about the plan that it made last; null while there is none. */
     const ask = async <T>(question: (planner: Remote<PlannerApi>) => Promise<T | null>): Promise<T | null> => {
       try {
-        return planner ? await question(planner) : null;
+        return host.isRunning ? await host.run(question) : null;
       } catch (error) {
         notices.fail(error);
         return null;
@@ -92,10 +87,8 @@ export const DerivedStore = signalStore(
       checkForecast: (daysAgo: number) => ask<ForecastCheck>((it) => it.checkForecast(daysAgo)),
       /** Ends a planning that takes too long; the plan before it stays. */
       stop(): void {
-        worker?.terminate();
-        planner = null;
-        isBusy = false;
         patchState(store, { progress: null, isStopped: true });
+        host.stop('Planning was stopped.');
       },
     };
   }),

@@ -3,11 +3,12 @@ import { TestBed } from '@angular/core/testing';
 import { readArchive } from '@lernen/core/archive';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
+import { Repository } from '../data/repository';
 import { emptyDatabase, someProblem } from '../testing/database';
 import { DiskBackups } from './disk-backup';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
-import { DATABASE, PROFILE } from './profile';
+import { REPOSITORY, PROFILE } from './profile';
 
 describe('backups on disk', () => {
   let database: LernenDatabase;
@@ -35,7 +36,7 @@ describe('backups on disk', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        { provide: DATABASE, useValue: database },
+        { provide: REPOSITORY, useValue: new Repository(database) },
         { provide: PROFILE, useValue: profile },
       ],
     });

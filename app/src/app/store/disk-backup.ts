@@ -1,8 +1,10 @@
 import { Injectable, effect, inject } from '@angular/core';
-import { fetchBackup, sendBackup } from '../data/backup-client';
+import { type DiskBackup, fetchBackup, listBackups, sendBackup } from '../data/backup-client';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
-import { DATABASE, PROFILE } from './profile';
+import { PROFILE, REPOSITORY } from './profile';
+
+export type { DiskBackup };
 
 /** Wait this long after a change for the next one. The server thins out what comes close together. */
 const debounceMs = 3000;
@@ -18,7 +20,7 @@ const sentKey = 'backed-up';
 export class DiskBackups {
   private readonly log = inject(LogStore);
   private readonly files = inject(Files);
-  private readonly database = inject(DATABASE);
+  private readonly repository = inject(REPOSITORY);
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -32,11 +34,16 @@ export class DiskBackups {
     });
   }
 
+  /** Backups on disk, newest first; null when the server does not answer. */
+  list(): Promise<readonly DiskBackup[] | null> {
+    return listBackups();
+  }
+
   /** Backs up now. @returns whether the server took it. */
   async backUp(): Promise<boolean> {
-    const last = await this.lastChange();
+    const last = await this.repository.lastChange();
     const isTaken = await sendBackup(await this.files.exportArchive());
-    if (isTaken) await this.database.local.put({ key: sentKey, value: last });
+    if (isTaken) await this.repository.setLocal(sentKey, last);
     return isTaken;
   }
 
@@ -50,12 +57,8 @@ export class DiskBackups {
   private async backUpIfOwed(): Promise<void> {
     clearTimeout(this.timer);
     this.timer = undefined;
-    const [last, sent] = await Promise.all([this.lastChange(), this.database.local.get(sentKey)]);
-    if (last > ((sent?.value as number | undefined) ?? 0)) await this.backUp();
-  }
-
-  private async lastChange(): Promise<number> {
-    return ((await this.database.journal.orderBy('seq').lastKey()) as number | undefined) ?? 0;
+    const [last, sent] = await Promise.all([this.repository.lastChange(), this.repository.local<number>(sentKey)]);
+    if (last > (sent ?? 0)) await this.backUp();
   }
 
   private schedule(): void {

@@ -3,9 +3,10 @@ import { TestBed } from '@angular/core/testing';
 import { formatArchive, readArchive } from '@lernen/core/archive';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
+import { Repository } from '../data/repository';
 import { emptyDatabase, somePractice } from '../testing/database';
 import { Files } from './files-service';
-import { DATABASE } from './profile';
+import { REPOSITORY } from './profile';
 
 describe('long work on files', () => {
   let database: LernenDatabase;
@@ -16,7 +17,7 @@ describe('long work on files', () => {
     database = await emptyDatabase();
     await write(database, practice, 'What was there');
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), { provide: DATABASE, useValue: database }],
+      providers: [provideZonelessChangeDetection(), { provide: REPOSITORY, useValue: new Repository(database) }],
     });
     files = TestBed.inject(Files);
   });

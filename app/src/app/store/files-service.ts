@@ -1,19 +1,20 @@
 import { Injectable, inject } from '@angular/core';
 import type { CsvTables } from '@lernen/core/archive';
-import { type Remote, proxy, wrap } from 'comlink';
-import { carryErrors } from '../workers/errors';
-import type { FilesApi } from '../workers/files/files.worker';
+import { type Remote, proxy } from 'comlink';
+import type { CsvGuess, CsvPreview, FilesApi } from '../workers/files/files.worker';
+import { startFiles } from '../workers/files/start';
+import { WorkerHost } from '../workers/host';
 import { Clock } from './clock';
 import { PROFILE } from './profile';
+
+export type { CsvGuess, CsvPreview };
 
 /** Long work on files, in a worker; `stop` ends it and rolls back what was under way. */
 @Injectable({ providedIn: 'root' })
 export class Files {
   readonly profile = inject(PROFILE);
   private readonly clock = inject(Clock);
-  private worker: Worker | null = null;
-  private api: Remote<FilesApi> | null = null;
-  private readonly running = new Set<(reason: Error) => void>();
+  private readonly host = new WorkerHost<FilesApi>(startFiles);
 
   exportArchive(): Promise<string> {
     return this.run((api) => api.exportArchive(this.profile, this.clock.now()));
@@ -67,28 +68,10 @@ export class Files {
 
   /** Ends what is under way; whoever waits for it is told. */
   stop(): void {
-    this.worker?.terminate();
-    this.worker = null;
-    this.api = null;
-    for (const reject of this.running) reject(new Error('Stopped. Nothing was written.'));
-    this.running.clear();
+    this.host.stop('Stopped. Nothing was written.');
   }
 
   private run<T>(work: (api: Remote<FilesApi>) => Promise<T>): Promise<T> {
-    return new Promise<T>((resolve, reject) => {
-      this.running.add(reject);
-      void work(this.start())
-        .then(resolve, reject)
-        .finally(() => this.running.delete(reject));
-    });
-  }
-
-  private start(): Remote<FilesApi> {
-    if (!this.api) {
-      carryErrors();
-      this.worker = new Worker(new URL('../workers/files/files.worker', import.meta.url), { type: 'module' });
-      this.api = wrap<FilesApi>(this.worker);
-    }
-    return this.api;
+    return this.host.run(work);
   }
 }

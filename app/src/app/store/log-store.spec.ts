@@ -4,9 +4,10 @@ import { emptyDraft } from '@lernen/core/quick-line';
 import { emptyDatabase, someProblem, someSitting } from '../testing/database';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
+import { Repository } from '../data/repository';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
-import { DATABASE } from './profile';
+import { REPOSITORY } from './profile';
 
 describe('the log store', () => {
   let database: LernenDatabase;
@@ -16,7 +17,7 @@ describe('the log store', () => {
   beforeEach(async () => {
     database = await emptyDatabase();
     TestBed.configureTestingModule({
-      providers: [provideZonelessChangeDetection(), { provide: DATABASE, useValue: database }],
+      providers: [provideZonelessChangeDetection(), { provide: REPOSITORY, useValue: new Repository(database) }],
     });
     store = TestBed.inject(LogStore);
     notices = TestBed.inject(Notices);

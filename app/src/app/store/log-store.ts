@@ -30,13 +30,13 @@ import {
 } from '@lernen/core/quick-line';
 import { comingInterviews } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
-import { type Changes, undo, write } from '../data/commands';
-import { LogReader } from '../data/log-reader';
+import type { Changes } from '../data/commands';
 import { Clock } from './clock';
 import { Notices } from './notices';
-import { DATABASE } from './profile';
+import { REPOSITORY } from './profile';
+
+export type { Changes };
 
 interface LogState {
   readonly log: Log;
@@ -69,36 +69,34 @@ export const LogStore = signalStore(
     }),
     isEmpty: computed(() => log().problems.length === 0 && log().interviews.length === 0),
   })),
-  withMethods((store, database = inject(DATABASE), clock = inject(Clock), notices = inject(Notices)) => {
-    const reader = new LogReader(database);
-    let reading: Promise<void> = Promise.resolve();
+  withMethods((store, repository = inject(REPOSITORY), clock = inject(Clock), notices = inject(Notices)) => {
     let saving: Promise<void> = Promise.resolve();
 
-    /** One catch-up after the other: two at once would read the same entries. One that fails does not end the rest. */
-    const catchUp = (): Promise<void> => {
-      reading = reading
-        .catch(() => undefined)
-        .then(async () => {
-          if (await reader.catchUp())
-            patchState(store, {
-              log: reader.log(),
-              isLoaded: true,
-              changeCount: store.changeCount() + 1,
-              planCount: reader.planCount,
-            });
+    const catchUp = async (): Promise<void> => {
+      const unreadable = repository.unreadable;
+      const isChanged = await repository.catchUp();
+      if (repository.unreadable > unreadable)
+        notices.fail(
+          `${repository.unreadable} of your records cannot be read by this version. They are kept, but stand nowhere; update Lernen, or bring a backup back in Setup.`,
+        );
+      if (isChanged || repository.planCount !== store.planCount() || !store.isLoaded())
+        patchState(store, {
+          log: repository.log(),
+          isLoaded: true,
+          changeCount: store.changeCount() + 1,
+          planCount: repository.planCount,
         });
-      return reading;
     };
 
     const save = async (changes: Changes, label: string): Promise<number> => {
-      const seq = await write(database, changes, label);
+      const seq = await repository.write(changes, label);
       await catchUp();
       return seq;
     };
 
     const undoEntry = async (seq: number): Promise<void> => {
       try {
-        const { restored, left } = await undo(database, seq, newId);
+        const { restored, left } = await repository.undo(seq);
         await catchUp();
         const rest = left > 0 ? ` ${left} changed again since and stayed.` : '';
         notices.say(restored > 0 ? `Undone.${rest}` : `There was nothing left to undo.${rest}`);
@@ -235,11 +233,13 @@ export const LogStore = signalStore(
     };
   }),
   withHooks({
-    onInit(store, database = inject(DATABASE), notices = inject(Notices), destroyRef = inject(DestroyRef)) {
-      const following = liveQuery(() => database.journal.orderBy('seq').lastKey()).subscribe({
-        next: () => void store.catchUp().catch((error: unknown) => notices.fail(error)),
-        error: (error: unknown) => notices.fail(error),
-      });
+    onInit(store, repository = inject(REPOSITORY), notices = inject(Notices), destroyRef = inject(DestroyRef)) {
+      const following = repository
+        .follow(() => repository.lastChange())
+        .subscribe({
+          next: () => void store.catchUp().catch((error: unknown) => notices.fail(error)),
+          error: (error: unknown) => notices.fail(error),
+        });
       destroyRef.onDestroy(() => following.unsubscribe());
     },
   }),

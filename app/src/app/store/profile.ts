@@ -1,13 +1,14 @@
 import { InjectionToken, inject } from '@angular/core';
 import { LernenDatabase, type Profile } from '../data/database';
+import { Repository } from '../data/repository';
 
-/** Which world this page shows: the address says so, so that every link and reload stays in it. */
-export const PROFILE = new InjectionToken<Profile>('world', {
+/** Which profile this page shows: the address says so, so that every link and reload stays in it. */
+export const PROFILE = new InjectionToken<Profile>('profile', {
   providedIn: 'root',
   factory: () => (new URLSearchParams(location.search).has('demo') ? 'demo' : 'own'),
 });
 
-export const DATABASE = new InjectionToken<LernenDatabase>('database', {
+export const REPOSITORY = new InjectionToken<Repository>('repository', {
   providedIn: 'root',
-  factory: () => new LernenDatabase(inject(PROFILE)),
+  factory: () => new Repository(new LernenDatabase(inject(PROFILE))),
 });

@@ -1,7 +1,6 @@
 import { Injectable, computed, inject } from '@angular/core';
 import type { EntryOf, Relation } from '@lernen/core/model';
 import { nextTwist, twistsFrom } from '@lernen/core/plan';
-import { entriesOfKinds } from '../data/entries';
 import type { FamilyLink, FamilyNode } from '../ui/family-graph';
 import { liveSignal } from './live-signal';
 import { LogStore } from './log-store';
@@ -11,7 +10,7 @@ import { LogStore } from './log-store';
 export class Relations {
   private readonly log = inject(LogStore);
   private readonly found = liveSignal<readonly EntryOf<'twist' | 'relation'>[]>(
-    () => (database) => entriesOfKinds(database, 'twist', 'relation'),
+    () => (repository) => repository.entriesOfKinds('twist', 'relation'),
     [],
   );
   private readonly twists = computed(() => twistsFrom(this.found()));

@@ -2,11 +2,12 @@ import { Injectable, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { emptyDatabase } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
-import { Drafts } from '../data/drafts';
+import { Repository } from '../data/repository';
+import { PageDrafts } from '../data/drafts';
 import { Clock } from './clock';
 import { Notices } from './notices';
 import { type Running, RunningStore } from './running-store';
-import { DATABASE } from './profile';
+import { REPOSITORY } from './profile';
 
 /** A clock that stands until it is moved. */
 @Injectable()
@@ -27,7 +28,7 @@ describe('the sitting under way', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        { provide: DATABASE, useValue: database },
+        { provide: REPOSITORY, useValue: new Repository(database) },
         { provide: Clock, useClass: StandingClock },
       ],
     });
@@ -106,7 +107,7 @@ describe('the sitting under way', () => {
   });
 
   describe('after a page that was gone before it could write', () => {
-    const left = (draft: object): void => new Drafts<object>(database.name).keep('running', [draft]);
+    const left = (draft: object): void => new PageDrafts<object>(database.name).keep('running', [draft]);
     let kept: Running;
 
     beforeEach(async () => {
@@ -120,7 +121,7 @@ describe('the sitting under way', () => {
       await after.takeOver(kept);
       expect(after.running()?.named).toBe('heap');
       expect((await stored())?.named).toBe('heap');
-      expect(new Drafts<object>(database.name).adopt('running')).toEqual([]);
+      expect(new PageDrafts<object>(database.name).adopt('running')).toEqual([]);
     });
 
     it('goes on with what the database refused, which was said', async () => {

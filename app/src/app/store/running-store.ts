@@ -1,12 +1,10 @@
 import { DestroyRef, computed, inject } from '@angular/core';
 import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/model';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
-import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { Notices } from './notices';
-import { DATABASE } from './profile';
+import { REPOSITORY } from './profile';
 
 /** A sitting under way. It lives in the database, so that a reload or a crash loses nothing of it. */
 export interface Running {
@@ -63,8 +61,8 @@ export const RunningStore = signalStore(
     isRunning: computed(() => running() !== null),
     isPaused: computed(() => running()?.resumedAt === null),
   })),
-  withMethods((store, database = inject(DATABASE), clock = inject(Clock), notices = inject(Notices)) => {
-    const drafts = new Drafts<Kept>(database.name);
+  withMethods((store, repository = inject(REPOSITORY), clock = inject(Clock), notices = inject(Notices)) => {
+    const drafts = repository.pageDrafts<Kept>();
     let version = 0;
     let writing = 0;
 
@@ -74,7 +72,7 @@ export const RunningStore = signalStore(
       drafts.keep(key, [kept]);
       writing++;
       try {
-        await database.local.put({ key, value: kept });
+        await repository.setLocal(key, kept);
       } catch (error) {
         // The draft stays for the next page.
         notices.fail(error);
@@ -130,12 +128,9 @@ export const RunningStore = signalStore(
       /** A sign of life. It leaves alone what another tab may have written a moment ago. */
       async beat(): Promise<void> {
         if (store.running()?.resumedAt == null) return;
-        await database.local
-          .where('key')
-          .equals(key)
-          .modify((row: { value: unknown }) => {
-            if (runningIn(row.value as Kept)) row.value = { ...(row.value as Running), seenAt: clock.milliseconds() };
-          });
+        await repository.changeLocal<Kept>(key, (kept) =>
+          runningIn(kept) ? { ...(kept as Running), seenAt: clock.milliseconds() } : kept,
+        );
       },
       /** Takes over what another tab or an earlier page wrote, or could not write any more. */
       async takeOver(stored: Kept | undefined): Promise<void> {
@@ -156,10 +151,10 @@ export const RunningStore = signalStore(
     };
   }),
   withHooks({
-    onInit(store, database = inject(DATABASE), destroyRef = inject(DestroyRef)) {
-      const following = liveQuery(() => database.local.get(key)).subscribe(
-        (row) => void store.takeOver(row?.value as Kept | undefined),
-      );
+    onInit(store, repository = inject(REPOSITORY), destroyRef = inject(DestroyRef)) {
+      const following = repository
+        .follow(() => repository.local<Kept>(key))
+        .subscribe((kept) => void store.takeOver(kept));
       const beating = setInterval(() => void store.beat(), heartbeat);
       destroyRef.onDestroy(() => {
         following.unsubscribe();

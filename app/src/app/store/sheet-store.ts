@@ -10,14 +10,11 @@ import {
   singleEntryId,
 } from '@lernen/core/model';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
-import { Drafts } from '../data/drafts';
-import { entriesOf } from '../data/entries';
-import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from '../data/sheet-commands';
+import type { SheetEdit } from '../data/sheet-commands';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
-import { DATABASE } from './profile';
+import { REPOSITORY } from './profile';
 
 /** Typing is written when it pauses for this long, milliseconds. */
 const debounceMs = 250;
@@ -43,16 +40,16 @@ const initialState: SheetState = { problemId: null, stored: new Map(), edits: ne
 export const SheetStore = signalStore(
   withState(initialState),
   withComputed((store, log = inject(LogStore)) => {
-    const standing = computed(() => {
+    const present = computed(() => {
       const all = new Map(store.stored());
       for (const [id, edit] of store.edits()) if (edit.table === 'entries') all.set(id, edit.ours);
       return [...all.values()].filter((entry) => !entry.deleted).sort(byOrder);
     });
     return {
-      entries: standing,
+      entries: present,
       byKind: computed(() => {
         const kinds = new Map<EntryKind, Entry[]>();
-        for (const entry of standing()) {
+        for (const entry of present()) {
           const known = kinds.get(entry.kind);
           if (known) known.push(entry);
           else kinds.set(entry.kind, [entry]);
@@ -68,13 +65,13 @@ export const SheetStore = signalStore(
       isSaved: computed(() => store.edits().size === 0),
       /** Whether to draw all of it at once would be felt. */
       isLong: computed(() => {
-        const lines = standing().map((entry) => (entry.kind === 'trace' ? entry.rows.length : 1));
+        const lines = present().map((entry) => (entry.kind === 'trace' ? entry.rows.length : 1));
         return lines.reduce((sum, count) => sum + count, 0) > manyLines;
       }),
     };
   }),
-  withMethods((store, database = inject(DATABASE), log = inject(LogStore), notices = inject(Notices)) => {
-    const drafts = new Drafts<SheetEdit>(database.name);
+  withMethods((store, repository = inject(REPOSITORY), log = inject(LogStore), notices = inject(Notices)) => {
+    const drafts = repository.pageDrafts<SheetEdit>();
     let timer: ReturnType<typeof setTimeout> | undefined;
     let writing: Promise<void> = Promise.resolve();
     let following: { unsubscribe(): void } | undefined;
@@ -97,12 +94,10 @@ export const SheetStore = signalStore(
       });
       if (sheet === null || edits.length === 0) return;
       try {
-        const written = await saveSheet(
-          database,
+        const written = await repository.saveSheet(
           sheet,
           edits.map(([, edit]) => edit),
           label,
-          newId,
         );
         take(written.filter((record): record is Entry => 'kind' in record));
         if (written.some((record) => !('kind' in record))) await log.catchUp();
@@ -147,12 +142,12 @@ export const SheetStore = signalStore(
     const find = (id: string): Entry | undefined => store.entries().find((entry) => entry.id === id);
     const of = <K extends EntryKind>(kind: K): EntryOf<K>[] => (store.byKind().get(kind) ?? []) as EntryOf<K>[];
 
-    const step = async (take: typeof undoOnSheet, word: string, nothing: string): Promise<void> => {
+    const step = async (take: 'undoOnSheet' | 'redoOnSheet', word: string, nothing: string): Promise<void> => {
       await flush();
       const sheet = store.problemId();
       if (sheet === null) return;
       try {
-        const what = await take(database, sheet, newId);
+        const what = await repository[take](sheet);
         await log.catchUp();
         notices.say(what === null ? nothing : `${word}: ${what.toLowerCase()}.`);
       } catch (error) {
@@ -171,10 +166,12 @@ export const SheetStore = signalStore(
         following?.unsubscribe();
         patchState(store, { ...initialState, problemId });
         const adopted = drafts.adopt(problemId);
-        following = liveQuery(() => entriesOf(database, problemId)).subscribe({
-          next: take,
-          error: (error: unknown) => notices.fail(error),
-        });
+        following = repository
+          .follow(() => repository.sheet(problemId))
+          .subscribe({
+            next: take,
+            error: (error: unknown) => notices.fail(error),
+          });
         if (adopted.length === 0) return;
         patchState(store, { edits: new Map(adopted.map((edit) => [edit.ours.id, edit])) });
         void flush().then(() => notices.say('What you typed last was brought back.'));
@@ -222,7 +219,7 @@ export const SheetStore = signalStore(
         void flush();
         notices.say(`Removed ${kindWords[entry.kind]}.`, {
           label: 'Undo',
-          run: () => void step(undoOnSheet, 'Undone', 'There is nothing left to undo.'),
+          run: () => void step('undoOnSheet', 'Undone', 'There is nothing left to undo.'),
         });
       },
 
@@ -245,8 +242,8 @@ export const SheetStore = signalStore(
         edit({ table: 'problems', base, ours: { ...ours, ...part } }, 'Changed the problem');
       },
 
-      undo: (): Promise<void> => step(undoOnSheet, 'Undone', 'There is nothing left to undo on this sheet.'),
-      redo: (): Promise<void> => step(redoOnSheet, 'Done again', 'There is nothing to do again.'),
+      undo: (): Promise<void> => step('undoOnSheet', 'Undone', 'There is nothing left to undo on this sheet.'),
+      redo: (): Promise<void> => step('redoOnSheet', 'Done again', 'There is nothing to do again.'),
     };
   }),
   withHooks({

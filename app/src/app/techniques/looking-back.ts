@@ -3,12 +3,11 @@ import { RouterLink } from '@angular/router';
 import type { ApexOptions } from 'apexcharts';
 import { type CalibrationGroup, calibrationGroups } from '@lernen/core/estimate';
 import { type ForecastCheck, whyItCame } from '@lernen/core/plan';
-import { DerivedStore } from '../store/derived-store';
+import { DerivedStore, type LookingBack as LookingBackRecord } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { Chart, type ChartColours } from '../ui/chart';
 import { counted, percent } from '../ui/words';
-import type { LookingBack as Record } from '../workers/planner/planner.worker';
 
 /** Fewer sittings than this say little about how good the predictions are. */
 const enough = 40;
@@ -187,7 +186,7 @@ export class LookingBack {
   protected readonly even = Math.LN2.toFixed(2);
   protected readonly whyItCame = whyItCame;
   protected readonly shortDay = shortDay;
-  protected readonly record = signal<Record | null>(null);
+  protected readonly record = signal<LookingBackRecord | null>(null);
   /** The forecasts of the last four weeks, the newest first. */
   protected readonly checks = signal<readonly ForecastCheck[]>([]);
 
@@ -297,7 +296,7 @@ export class LookingBack {
   }
 }
 
-function groupsOf(record: Record | null): CalibrationGroup[] {
+function groupsOf(record: LookingBackRecord | null): CalibrationGroup[] {
   return record ? calibrationGroups(record.calibration) : [];
 }
 

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { v7 as newId } from 'uuid';
-import { KeptText } from '../data/kept-text';
+import { Draft } from '../data/drafts';
 import { somePractice, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { TechniquePage } from './technique-page';
@@ -51,7 +51,7 @@ describe('the page of a technique', () => {
 
   it('saves a template that a closed page had not, even an emptied one', async () => {
     await open('heap');
-    const kept = new KeptText(`${page.database.name}:template:heap`);
+    const kept = new Draft(`${page.database.name}:template:heap`);
     const openAgain = async (): Promise<void> => {
       const again = TestBed.createComponent(TechniquePage);
       again.componentRef.setInput('id', 'heap');

@@ -2,12 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { sittingEvidence } from '@lernen/core/estimate';
 import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/model';
-import { KeptText } from '../data/kept-text';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { DATABASE } from '../store/profile';
+import { REPOSITORY } from '../store/profile';
 import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { sittingText } from '../ui/sitting-facts';
@@ -189,7 +188,7 @@ export class TechniquePage {
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
-  private readonly database = inject(DATABASE);
+  private readonly repository = inject(REPOSITORY);
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly counted = counted;
@@ -198,7 +197,7 @@ export class TechniquePage {
   protected readonly valueOf = valueOf;
   protected readonly isWritingTemplate = signal(false);
   /** The template while it is being typed. */
-  private readonly kept = computed(() => new KeptText(`${this.database.name}:template:${this.resolved()}`));
+  private readonly draft = computed(() => this.repository.draft(`template:${this.resolved()}`));
   protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
   protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
   protected readonly slips = computed(() =>
@@ -245,15 +244,15 @@ export class TechniquePage {
   }
 
   protected writeTemplate(code: string): void {
-    this.kept().keep(code);
+    this.draft().keep(code);
   }
 
   /** Leaving the field saves it: every save of a technique makes a new plan. */
   protected async flushTemplate(): Promise<void> {
-    const kept = this.kept();
-    const template = kept.read();
+    const draft = this.draft();
+    const template = draft.read();
     if (template === null) return;
-    if (template === this.technique()?.template || (await this.saveTemplate({ template }))) kept.forget();
+    if (template === this.technique()?.template || (await this.saveTemplate({ template }))) draft.forget();
   }
 
   protected async saveTemplate(part: Partial<Technique>): Promise<boolean> {

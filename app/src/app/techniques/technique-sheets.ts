@@ -3,7 +3,6 @@ import { RouterLink } from '@angular/router';
 import { normalCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import type { Entry, Lesson, Problem } from '@lernen/core/model';
-import { entriesOfProblems } from '../data/entries';
 import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Relations } from '../store/relations';
@@ -103,7 +102,7 @@ export class TechniqueSheets {
   });
   private readonly entries = liveSignal<readonly Entry[]>(() => {
     const ids = this.ids();
-    return (database) => entriesOfProblems(database, ids);
+    return (repository) => repository.entriesOfProblems(ids);
   }, []);
   private readonly lessons = computed(() => {
     const byId = this.log.problemsById();

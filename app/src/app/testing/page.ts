@@ -4,11 +4,12 @@ import { Router, provideRouter, withComponentInputBinding } from '@angular/route
 import { RouterTestingHarness } from '@angular/router/testing';
 import { type Changes, write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
+import { Repository } from '../data/repository';
 import { DerivedStore } from '../store/derived-store';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { DATABASE } from '../store/profile';
+import { REPOSITORY } from '../store/profile';
 import { emptyDatabase } from './database';
 
 /** Milliseconds, on a machine of the usual kind. */
@@ -133,7 +134,7 @@ export async function openPage(
         ],
         withComponentInputBinding(),
       ),
-      { provide: DATABASE, useValue: database },
+      { provide: REPOSITORY, useValue: new Repository(database) },
     ],
   });
   await TestBed.inject(LogStore).catchUp();

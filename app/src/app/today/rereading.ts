@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import type { Interview, Lesson } from '@lernen/core/model';
 import { rereadingFor } from '@lernen/core/plan';
-import { entriesOfKinds } from '../data/entries';
 import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Relations } from '../store/relations';
@@ -57,7 +56,10 @@ export class Rereading {
   private readonly log = inject(LogStore);
   private readonly relations = inject(Relations);
   readonly interview = input.required<Interview>();
-  private readonly lessons = liveSignal<readonly Lesson[]>(() => (database) => entriesOfKinds(database, 'lesson'), []);
+  private readonly lessons = liveSignal<readonly Lesson[]>(
+    () => (repository) => repository.entriesOfKinds('lesson'),
+    [],
+  );
   protected readonly rows = computed(() => rereadingFor(this.interview(), this.lessons(), this.log.log()));
 
   protected twistText(problemId: string): string {

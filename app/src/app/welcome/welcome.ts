@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { type DiskBackup, listBackups } from '../data/backup-client';
 import { Clock } from '../store/clock';
-import { DiskBackups } from '../store/disk-backup';
+import { type DiskBackup, DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { timeIn } from '../ui/dates';
@@ -105,7 +104,7 @@ export class Welcome {
   protected readonly kilobytes = kilobytes;
 
   constructor() {
-    void listBackups().then((backups) => this.backup.set(backups?.[0] ?? null));
+    void this.backups.list().then((backups) => this.backup.set(backups?.[0] ?? null));
   }
 
   protected goOn(path: string): void {

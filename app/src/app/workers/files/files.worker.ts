@@ -23,14 +23,20 @@ import {
   readCsvSheet,
   recordsFromMarkdown,
 } from '@lernen/core/archive';
-import { type DateOrder, type Instant, type StoredRecords, type Zone, dayOf, guessDateOrder } from '@lernen/core/model';
+import {
+  type DateOrder,
+  type Instant,
+  type Log,
+  type StoredRecords,
+  type Zone,
+  dayOf,
+  guessDateOrder,
+} from '@lernen/core/model';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { v7 as newId } from 'uuid';
-import { write } from '../../data/commands';
-import { allEntries } from '../../data/entries';
 import { LernenDatabase, type Profile } from '../../data/database';
-import { LogReader } from '../../data/log-reader';
+import { Repository } from '../../data/repository';
 import { carryErrors } from '../errors';
 
 export interface CsvGuess {
@@ -63,17 +69,16 @@ export interface Merged {
 
 /** Reads and writes files beside the page. Ending the worker stops what it does; a transaction under way is rolled back. */
 class FilesWorker {
-  private database: LernenDatabase | null = null;
-  private reader: LogReader | null = null;
+  private repository: Repository | null = null;
   private sheet: CsvSheet | null = null;
   private prepared: CsvImport | null = null;
 
   async exportArchive(profile: Profile, now: Instant): Promise<string> {
-    return formatArchive(archiveFrom(await this.everything(profile), now));
+    return formatArchive(archiveFrom(await this.open(profile).everything(), now));
   }
 
   async exportCsv(profile: Profile, zone: Zone): Promise<CsvTables> {
-    return csvTables((await this.caughtUp(profile)).log(), zone);
+    return csvTables(await this.log(profile), zone);
   }
 
   /** Merges an archive in. */
@@ -83,7 +88,7 @@ class FilesWorker {
 
   /** A zip with a Markdown file for each problem and each list. */
   async exportSheets(profile: Profile): Promise<Uint8Array<ArrayBuffer>> {
-    const files = markdownFiles(await this.everything(profile)).map(({ name, text }) => [name, strToU8(text)]);
+    const files = markdownFiles(await this.open(profile).everything()).map(({ name, text }) => [name, strToU8(text)]);
     return new Uint8Array(zipSync(Object.fromEntries(files) as Record<string, Uint8Array>));
   }
 
@@ -98,11 +103,11 @@ class FilesWorker {
   }
 
   private async merge(profile: Profile, incoming: StoredRecords, label: string, onProgress: Progress): Promise<Merged> {
-    const merge = mergeRecords(await this.everything(profile), incoming);
+    const merge = mergeRecords(await this.open(profile).everything(), incoming);
     const isEmpty = Object.values(merge.write).every((records) => records.length === 0) && !merge.settings;
     if (isEmpty) return { counts: merge.counts, seq: null };
     const changes = { ...merge.write, ...(merge.settings ? { settings: merge.settings } : {}) };
-    const seq = await write(this.open(profile), changes, label, { onProgress: reporting(onProgress) });
+    const seq = await this.open(profile).write(changes, label, { onProgress: reporting(onProgress) });
     return { counts: merge.counts, seq };
   }
 
@@ -130,7 +135,7 @@ class FilesWorker {
     zone: Zone,
     onProgress: Progress,
   ): Promise<CsvPreview> {
-    const log = (await this.caughtUp(profile)).log();
+    const log = await this.log(profile);
     const prepared = importCsv(this.openSheet(), log, {
       ...choices,
       now,
@@ -155,7 +160,7 @@ class FilesWorker {
     if (!this.prepared) throw new Error('No spreadsheet was shown.');
     const { problems, sittings, lists, techniques } = this.prepared;
     const changes = { problems, sittings, lists, techniques };
-    return write(this.open(profile), changes, label, { onProgress: reporting(onProgress) });
+    return this.open(profile).write(changes, label, { onProgress: reporting(onProgress) });
   }
 
   /** The rows of the last preview that could not be read, as a CSV with the reasons. */
@@ -168,20 +173,14 @@ class FilesWorker {
     return this.sheet;
   }
 
-  private open(profile: Profile): LernenDatabase {
-    return (this.database ??= new LernenDatabase(profile));
+  private open(profile: Profile): Repository {
+    return (this.repository ??= new Repository(new LernenDatabase(profile)));
   }
 
-  /** The log's records with what all sheets hold. */
-  private async everything(profile: Profile): Promise<StoredRecords> {
-    const reader = await this.caughtUp(profile);
-    return { ...reader.stored(), entries: await allEntries(this.open(profile)) };
-  }
-
-  private async caughtUp(profile: Profile): Promise<LogReader> {
-    this.reader ??= new LogReader(this.open(profile));
-    await this.reader.catchUp();
-    return this.reader;
+  private async log(profile: Profile): Promise<Log> {
+    const repository = this.open(profile);
+    await repository.catchUp();
+    return repository.log();
   }
 }
 

@@ -27,9 +27,9 @@ import {
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
-import { entriesOfKinds } from '../../data/entries';
 import { LernenDatabase, type PlanTrace, type Profile } from '../../data/database';
-import { LogReader } from '../../data/log-reader';
+import { Repository } from '../../data/repository';
+import { carryErrors } from '../errors';
 
 /** Recall of a problem whose solution was found or read, without what the page has already. */
 export interface RecallSummary {
@@ -69,30 +69,28 @@ const forecastsKept = 60;
 
 /** Computes estimates and plan beside the page, from the database itself, so that the log never crosses over. */
 class PlannerWorker {
-  private database: LernenDatabase | null = null;
-  private reader: LogReader | null = null;
+  private repository: Repository | null = null;
   private readonly estimator = new Estimator();
   /** The plan that was derived last, and what it was made from. */
   private made: { readonly input: PlanInput; readonly planner: Planner } | null = null;
 
   async derive(profile: Profile, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
-    this.database ??= new LernenDatabase(profile);
-    this.reader ??= new LogReader(this.database);
-    await this.reader.catchUp();
-    const log = this.reader.log();
+    const repository = (this.repository ??= new Repository(new LernenDatabase(profile)));
+    await repository.catchUp();
+    const log = repository.log();
     const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
-    const trace = (await this.database.local.get(traceKey))?.value as PlanTrace | undefined;
+    const trace = await repository.local<PlanTrace>(traceKey);
     const report = (share: number): boolean => {
       onProgress(share);
       return true;
     };
-    const twists = twistsFrom(await entriesOfKinds(this.database, ...plannedFromEntries));
+    const twists = twistsFrom(await repository.entriesOfKinds(...plannedFromEntries));
     const input: PlanInput = { log, estimates, asOf, zone, twists, previous: trace ?? null, onProgress: report };
     const planner = new Planner(input);
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
     this.made = { input: { ...input, onProgress: () => true }, planner };
-    await this.database.local.put({ key: traceKey, value: traceOf(plan) });
-    await this.keepForecast(this.database, forecastFrom(plan));
+    await repository.setLocal(traceKey, traceOf(plan));
+    await this.keepForecast(repository, forecastFrom(plan));
     return { asOf, techniques: estimates.techniques, recalls: recallsOf(estimates), mixUps: estimates.mixUps, plan };
   }
 
@@ -111,27 +109,27 @@ class PlannerWorker {
 
   /** What was forecast so many days ago, held against what came; null where that cannot be said. */
   async checkForecast(daysAgo: number): Promise<ForecastCheck | null> {
-    if (!this.made || !this.database) return null;
+    if (!this.made || !this.repository) return null;
     const { input, planner } = this.made;
     const madeOn = addDays(dayOf(input.asOf, input.zone), -daysAgo);
-    const kept = await this.forecasts(this.database);
+    const kept = await this.forecasts(this.repository);
     let forecast = kept.find((it) => it.madeOn === madeOn) ?? null;
     if (!forecast) {
       forecast = forecastMadeAgain(input, madeOn);
-      if (forecast) await this.keepForecast(this.database, forecast);
+      if (forecast) await this.keepForecast(this.repository, forecast);
     }
     return forecast && checkForecast(forecast, planner.plan, input);
   }
 
-  private async forecasts(database: LernenDatabase): Promise<readonly Forecast[]> {
-    return ((await database.local.get(forecastsKey))?.value ?? []) as readonly Forecast[];
+  private async forecasts(repository: Repository): Promise<readonly Forecast[]> {
+    return (await repository.local<readonly Forecast[]>(forecastsKey)) ?? [];
   }
 
   /** One a day: the last that was made on it. */
-  private async keepForecast(database: LernenDatabase, forecast: Forecast): Promise<void> {
-    const others = (await this.forecasts(database)).filter(({ madeOn }) => madeOn !== forecast.madeOn);
+  private async keepForecast(repository: Repository, forecast: Forecast): Promise<void> {
+    const others = (await this.forecasts(repository)).filter(({ madeOn }) => madeOn !== forecast.madeOn);
     const value = [...others, forecast].sort((a, b) => (a.madeOn < b.madeOn ? -1 : 1)).slice(-forecastsKept);
-    await database.local.put({ key: forecastsKey, value });
+    await repository.setLocal(forecastsKey, value);
   }
 
   lookBack(): LookingBack | null {
@@ -174,4 +172,5 @@ function traceOf(plan: Plan): PlanTrace {
   };
 }
 
+carryErrors();
 expose(new PlannerWorker());

@@ -1,0 +1,55 @@
+import type { LernenDatabase } from './database';
+import { Repository } from './repository';
+import { write } from './commands';
+import { emptyDatabase, somePractice, someProblem, someSitting } from '../testing/database';
+
+describe('the repository', () => {
+  let database: LernenDatabase;
+  beforeEach(async () => (database = await emptyDatabase()));
+  afterEach(() => database.delete());
+
+  it('gives all who catch up at once the whole log', async () => {
+    const practice = somePractice();
+    await write(database, practice, 'Before');
+    const repository = new Repository(database);
+    const counts = await Promise.all(
+      Array.from({ length: 4 }, async () => {
+        await repository.catchUp();
+        return repository.log().sittings.length;
+      }),
+    );
+    expect(counts).toEqual(Array.from({ length: 4 }, () => practice.sittings.length));
+  });
+
+  it('fills in what a record from before a field does not have', async () => {
+    const problem = someProblem();
+    const { note: _note, ...sitting } = someSitting(problem.id, { attempts: [{ verdict: 'accepted' } as never] });
+    await database.collection('problems').put(problem);
+    await database.collection('sittings').put(sitting as never);
+    const repository = new Repository(database);
+    await repository.catchUp();
+    const [read] = repository.log().sittings;
+    expect(read?.attempts).toEqual([{ verdict: 'accepted', submission: null }]);
+    expect(read?.note).toBe('');
+  });
+
+  it('keeps a record that cannot be read where it is, out of the log, and counts it', async () => {
+    const [good, bad] = [someProblem('Good'), someProblem('Bad')];
+    await database.collection('problems').bulkPut([good, { ...bad, difficulty: 'grim' as never }]);
+    const repository = new Repository(database);
+    await repository.catchUp();
+    expect(repository.log().problems.map(({ title }) => title)).toEqual(['Good']);
+    expect(repository.unreadable).toBe(1);
+    expect(await database.collection('problems').count()).toBe(2);
+  });
+
+  it('replaces everything at once, and changes its own values where they are', async () => {
+    const repository = new Repository(database);
+    await repository.write({ problems: [someProblem('Old')] }, 'Before');
+    await repository.replaceAll({ problems: [someProblem('New')] }, 'Replaced', 'made-at', 1);
+    await repository.changeLocal<number>('made-at', (value) => value + 1);
+    await repository.catchUp();
+    expect(repository.log().problems.map(({ title }) => title)).toEqual(['New']);
+    expect([await repository.local('made-at'), await repository.local('other')]).toEqual([2, undefined]);
+  });
+});

@@ -1,0 +1,163 @@
+import {
+  type Entry,
+  type EntryKind,
+  type EntryOf,
+  type Log,
+  type LogRecords,
+  type Problem,
+  type Stage,
+  type StoredRecords,
+} from '@lernen/core/model';
+import { type Observable, liveQuery } from 'dexie';
+import { v7 as newId } from 'uuid';
+import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
+import type { LernenDatabase } from './database';
+import { Draft, PageDrafts } from './drafts';
+import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
+import { LogReader } from './log-reader';
+import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
+
+/**
+ * The one door to all that is kept in this browser: it parses what it reads, writes in one transaction with a line in the
+ * journal, and keeps drafts. The page and each worker have one over a connection of their own.
+ */
+export class Repository {
+  private readonly reader: LogReader;
+  private reading: Promise<unknown> = Promise.resolve();
+
+  constructor(private readonly database: LernenDatabase) {
+    this.reader = new LogReader(database);
+  }
+
+  /**
+   * Takes in what was written since the last call. One call after the other: two at once would read the same entries; one
+   * that fails does not end the rest. @returns whether anything of the log, or of what is planned, changes by it.
+   */
+  catchUp(): Promise<boolean> {
+    const next = this.reading.catch(() => undefined).then(() => this.reader.catchUp());
+    this.reading = next;
+    return next;
+  }
+
+  /** The log as of the last catch-up. */
+  log(): Log {
+    return this.reader.log();
+  }
+
+  /** Its records, as of the last catch-up. */
+  stored(): LogRecords {
+    return this.reader.stored();
+  }
+
+  /** Grows with every change of what estimates and plan are computed from. */
+  get planCount(): number {
+    return this.reader.planCount;
+  }
+
+  /** Records that cannot be read any more. They stay where they are, and out of the log. */
+  get unreadable(): number {
+    return this.reader.unreadable;
+  }
+
+  /** The log's records as of now, with what all sheets hold. */
+  async everything(): Promise<StoredRecords> {
+    await this.catchUp();
+    return { ...this.stored(), entries: await allEntries(this.database) };
+  }
+
+  /** Everything on one sheet, tombstones included. */
+  sheet(problemId: string): Promise<Entry[]> {
+    return entriesOf(this.database, problemId);
+  }
+
+  /** What stands of some kinds on all sheets. */
+  entriesOfKinds<K extends EntryKind>(...kinds: readonly K[]): Promise<EntryOf<K>[]> {
+    return entriesOfKinds(this.database, ...kinds);
+  }
+
+  /** Everything that stands on the sheets of these problems. */
+  entriesOfProblems(ids: readonly string[]): Promise<Entry[]> {
+    return entriesOfProblems(this.database, ids);
+  }
+
+  /** The stages that each sheet's entries fill. */
+  filledStages(): Promise<Map<string, Set<Stage>>> {
+    return filledStages(this.database);
+  }
+
+  /** All of the records or none. @returns the journal entry to undo it by. @throws RecordError when one breaks its schema. */
+  write(changes: Changes, label: string, options?: WriteOptions): Promise<number> {
+    return write(this.database, changes, label, options);
+  }
+
+  /** Takes back what a journal entry wrote. */
+  undo(seq: number): Promise<Undone> {
+    return undo(this.database, seq, newId);
+  }
+
+  saveSheet(sheet: string, edits: readonly SheetEdit[], label: string): Promise<(Entry | Problem)[]> {
+    return saveSheet(this.database, sheet, edits, label, newId);
+  }
+
+  /** @returns what was taken back on a sheet, or null where there is nothing. */
+  undoOnSheet(sheet: string): Promise<string | null> {
+    return undoOnSheet(this.database, sheet, newId);
+  }
+
+  /** @returns what was done again on a sheet, or null where there is nothing. */
+  redoOnSheet(sheet: string): Promise<string | null> {
+    return redoOnSheet(this.database, sheet, newId);
+  }
+
+  /** Throws everything away and writes these records instead, and one value of this browser's own. */
+  replaceAll(changes: Changes, label: string, key: string, value: unknown): Promise<void> {
+    return this.database.transaction('rw', this.database.tables, async () => {
+      for (const table of this.database.tables) await table.clear();
+      await this.write(changes, label);
+      await this.setLocal(key, value);
+    });
+  }
+
+  /** A value of this browser's own, which is in no archive; undefined where there is none. */
+  async local<T>(key: string): Promise<T | undefined> {
+    return (await this.database.local.get(key))?.value as T | undefined;
+  }
+
+  async setLocal(key: string, value: unknown): Promise<void> {
+    await this.database.local.put({ key, value });
+  }
+
+  /** Changes a value where it is, so that no other tab's change is lost between reading and writing. */
+  async changeLocal<T>(key: string, change: (value: T) => T): Promise<void> {
+    await this.database.local
+      .where('key')
+      .equals(key)
+      .modify((row: { value: unknown }) => {
+        row.value = change(row.value as T);
+      });
+  }
+
+  /** The number of the last journal entry; 0 where nothing was ever written. */
+  async lastChange(): Promise<number> {
+    return ((await this.database.journal.orderBy('seq').lastKey()) as number | undefined) ?? 0;
+  }
+
+  journalLength(): Promise<number> {
+    return this.database.journal.count();
+  }
+
+  /** The answer to a question to this repository, again whenever it changes, in whatever tab. */
+  follow<T>(question: () => Promise<T>): Observable<T> {
+    return liveQuery(question);
+  }
+
+  /** A text of this name as it is being typed, over reloads and crashes. */
+  draft(name: string): Draft {
+    return new Draft(`${this.database.name}:${name}`);
+  }
+
+  /** What this page has not written yet, by name. */
+  pageDrafts<T>(): PageDrafts<T> {
+    return new PageDrafts<T>(this.database.name);
+  }
+}
