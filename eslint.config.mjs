@@ -4,7 +4,7 @@ import boundaries from 'eslint-plugin-boundaries';
 import tseslint from 'typescript-eslint';
 
 /** The folders of the app, each with those that it may use. */
-const places = ['today', 'problems', 'sheet', 'review', 'techniques', 'runway', 'setup', 'welcome'];
+const places = ['today', 'problems', 'sheet', 'desk', 'techniques', 'runway', 'progress', 'setup', 'welcome'];
 const rooms = {
   ...Object.fromEntries(places.map((place) => [place, ['store', 'ui']])),
   shell: ['store', 'ui'],

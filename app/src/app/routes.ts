@@ -44,7 +44,7 @@ export const routes: Routes = [
   {
     path: 'sitting/:id',
     title: 'Sitting · Lernen',
-    loadComponent: () => import('./sheet/sitting-page').then((it) => it.SittingPage),
+    loadComponent: () => import('./desk/sitting-page').then((it) => it.SittingPage),
   },
   {
     path: 'techniques',
@@ -65,13 +65,13 @@ export const routes: Routes = [
   {
     path: 'looking-back',
     title: 'Looking back · Lernen',
-    loadComponent: () => import('./techniques/looking-back').then((it) => it.LookingBack),
+    loadComponent: () => import('./progress/looking-back').then((it) => it.LookingBack),
   },
-  { path: 'review', title: 'Review · Lernen', loadComponent: () => import('./review/review').then((it) => it.Review) },
+  { path: 'review', title: 'Review · Lernen', loadComponent: () => import('./desk/review').then((it) => it.Review) },
   {
     path: 'review/done/:id',
     title: 'Review compared · Lernen',
-    loadComponent: () => import('./review/compared').then((it) => it.Compared),
+    loadComponent: () => import('./desk/compared').then((it) => it.Compared),
   },
   { path: 'setup', title: 'Setup · Lernen', loadComponent: () => import('./setup/setup').then((it) => it.Setup) },
   { path: '**', redirectTo: 'today' },

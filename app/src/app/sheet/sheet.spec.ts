@@ -1,7 +1,7 @@
 import { someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Sheet } from './sheet';
-import { SittingPage } from './sitting-page';
+import { SittingPage } from '../desk/sitting-page';
 
 describe('the page of a problem', () => {
   let page: OpenPage;

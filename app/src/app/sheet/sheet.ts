@@ -32,8 +32,8 @@ import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { Relations } from '../store/relations';
 import { RunningStore } from '../store/running-store';
+import { StartSitting } from '../store/start-sitting';
 import { SheetStore } from '../store/sheet-store';
 import { longDay, shortDay } from '../ui/dates';
 import { download } from '../ui/download';
@@ -47,7 +47,7 @@ import { textOrNull, valueOf } from '../ui/value-of';
 import { BoundsAllow } from './margin/bounds-allow';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
-import { SheetPlace } from './sheet-place';
+import { SheetScroll } from './sheet-scroll';
 import { newTraceFor } from './new-trace';
 import { stageWords } from './stage-words';
 import { ApproachesStage } from './stages/approaches-stage';
@@ -81,7 +81,7 @@ import { WhyStage } from './stages/why-stage';
     TraceStage,
     WhyStage,
   ],
-  providers: [SheetStore, SheetFocus, SheetLimits, SheetPlace],
+  providers: [SheetStore, SheetFocus, SheetLimits, SheetScroll],
   host: {
     '(document:keydown)': 'key($event)',
     '(focusout)': 'sheet.flush()',
@@ -99,11 +99,11 @@ export class Sheet {
   protected readonly running = inject(RunningStore);
   protected readonly sheet = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
-  protected readonly place = inject(SheetPlace);
+  protected readonly scroll = inject(SheetScroll);
   private readonly page = inject(ApplicationRef);
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
-  private readonly relations = inject(Relations);
+  private readonly startSitting = inject(StartSitting);
   private readonly router = inject(Router);
   private readonly route = inject(ActivatedRoute);
   readonly id = input.required<string>();
@@ -151,7 +151,7 @@ export class Sheet {
     const filled = problem ? stagesFilled(problem, ofEntries) : new Set<Stage>();
     return stages.map((id) => ({ id, word: stageWords[id], isFilled: filled.has(id) }));
   });
-  protected readonly here = this.place.here;
+  protected readonly here = this.scroll.here;
 
   protected readonly draft = signal<Problem | null>(null);
 
@@ -160,7 +160,7 @@ export class Sheet {
       const id = this.id();
       untracked(() => {
         this.draft.set(null);
-        this.place.onceWhole(() => document.getElementById(this.route.snapshot.fragment ?? '')?.scrollIntoView());
+        this.scroll.onceWhole(() => document.getElementById(this.route.snapshot.fragment ?? '')?.scrollIntoView());
         this.sheet.open(id);
       });
     });
@@ -187,7 +187,7 @@ export class Sheet {
 
   /** One is in the stage in which one writes, wherever the page is scrolled to. */
   protected stay({ target }: FocusEvent): void {
-    if (target instanceof HTMLElement) this.place.enter(target);
+    if (target instanceof HTMLElement) this.scroll.enter(target);
   }
 
   /** What waited until it comes near the window is wanted on paper now, before the browser draws it. */
@@ -262,9 +262,7 @@ export class Sheet {
   }
 
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {
-    const twist = kind === 'twist' ? this.relations.nextTwistOf(this.id()) : '';
-    if (!this.running.isRunning()) await this.running.start(this.id(), kind, twist);
-    await this.router.navigateByUrl('/review');
+    await this.startSitting.of(this.id(), kind);
   }
 
   protected saveMarkdown(): void {

@@ -17,6 +17,7 @@ import { DerivedStore } from '../store/derived-store';
 import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
+import { StartSitting } from '../store/start-sitting';
 import { PROFILE } from '../store/profile';
 import { DemoBar } from './demo-bar';
 import { NoticeBar } from './notice-bar';
@@ -197,6 +198,7 @@ import { applyTheme } from './theme';
 export class Root {
   protected readonly log = inject(LogStore);
   protected readonly running = inject(RunningStore);
+  private readonly startSitting = inject(StartSitting);
   protected readonly shortcuts = inject(Shortcuts);
   protected readonly profile = inject(PROFILE);
   private readonly derived = inject(DerivedStore);
@@ -268,10 +270,9 @@ export class Root {
       .planDays()
       .get(this.clock.today())
       ?.items.find(({ problemId }) => problemId !== null);
-    if (!this.running.isRunning() && item?.problemId && item.kind !== 'fresh')
-      await this.running.start(item.problemId, item.kind, item.twist ?? '');
+    if (this.running.isRunning()) await this.router.navigateByUrl('/review');
     // Something new is chosen on Today.
-    await this.router.navigateByUrl(this.running.isRunning() ? '/review' : '/today');
+    else if (!item || !(await this.startSitting.planned(item))) await this.router.navigateByUrl('/today');
   }
 }
 

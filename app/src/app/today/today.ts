@@ -1,6 +1,6 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import {
   type Choice,
   type ChoiceTarget,
@@ -16,6 +16,7 @@ import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { RunningStore } from '../store/running-store';
+import { StartSitting } from '../store/start-sitting';
 import { longDay, shortDay } from '../ui/dates';
 import { PlanItemRow } from '../ui/plan-item-row';
 import { StrengthLine } from '../ui/strength-line';
@@ -44,7 +45,7 @@ export class Today {
   protected readonly running = inject(RunningStore);
   protected readonly clock = inject(Clock);
   protected readonly reasons = inject(Reasons);
-  private readonly router = inject(Router);
+  private readonly startSitting = inject(StartSitting);
   protected readonly percent = percent;
   protected readonly shortDay = shortDay;
   protected readonly counted = counted;
@@ -147,17 +148,14 @@ export class Today {
     return { employer: interview?.employer ?? null, rows: sorted };
   });
 
-  protected async start(item: PlanItem, place: number): Promise<void> {
-    if (item.problemId === null || item.kind === 'fresh') return this.looking.set(place);
-    if (!this.running.isRunning()) await this.running.start(item.problemId, item.kind, item.twist ?? '');
-    await this.router.navigateByUrl('/review');
+  protected async start(item: PlanItem, index: number): Promise<void> {
+    if (!(await this.startSitting.planned(item))) this.looking.set(index);
   }
 
   /** A new problem is solved for the first time, one that was sat again from blank. */
   protected async solve(problemId: string): Promise<void> {
     const kind = this.log.sittingsOf().has(problemId) ? 'rebuild' : 'first-solve';
-    if (!this.running.isRunning()) await this.running.start(problemId, kind);
-    await this.router.navigateByUrl('/review');
+    await this.startSitting.of(problemId, kind);
   }
 
   protected linkTo({ problemId, technique }: PlanItem): string {

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import type { Stage } from '@lernen/core/model';
 import { stageKeys } from '../../ui/shortcut-list';
-import { SheetPlace } from '../sheet-place';
+import { SheetScroll } from '../sheet-scroll';
 import { stageWords } from '../stage-words';
 
 /** The frame of a stage: its heading, the key that leads to it, and what it holds. */
@@ -64,7 +64,7 @@ import { stageWords } from '../stage-words';
   `,
 })
 export class StageFrame implements OnInit {
-  private readonly place = inject(SheetPlace);
+  private readonly scroll = inject(SheetScroll);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroyRef = inject(DestroyRef);
   readonly stage = input.required<Stage>();
@@ -73,6 +73,6 @@ export class StageFrame implements OnInit {
   protected readonly key = computed(() => stageKeys[this.stage()]);
 
   ngOnInit(): void {
-    this.destroyRef.onDestroy(this.place.arrive(this.stage(), this.host));
+    this.destroyRef.onDestroy(this.scroll.arrive(this.stage(), this.host));
   }
 }

@@ -5,7 +5,7 @@ const moves = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const;
 
 /** Where one is in the sheet. Its stages say when they are there, for those further down are made later. Provided by the sheet. */
 @Injectable()
-export class SheetPlace {
+export class SheetScroll {
   /** The stage that stands where one reads. */
   readonly here = signal<Stage | null>(null);
   private readonly shown = new Map<Element, Stage>();

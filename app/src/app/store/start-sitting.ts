@@ -1,0 +1,28 @@
+import { Injectable, inject } from '@angular/core';
+import { Router } from '@angular/router';
+import type { SittingKind } from '@lernen/core/model';
+import type { PlanItem } from '@lernen/core/plan';
+import { Relations } from './relations';
+import { RunningStore } from './running-store';
+
+/** The one way into a sitting: it is started, unless another one is under way, and the desk shows it. */
+@Injectable({ providedIn: 'root' })
+export class StartSitting {
+  private readonly running = inject(RunningStore);
+  private readonly relations = inject(Relations);
+  private readonly router = inject(Router);
+
+  /** A Twist without words asks for the change that is next for the problem. */
+  async of(problemId: string, kind: SittingKind, twist?: string | null): Promise<void> {
+    const change = kind === 'twist' ? (twist ?? this.relations.nextTwistOf(problemId)) : '';
+    if (!this.running.isRunning()) await this.running.start(problemId, kind, change);
+    await this.router.navigateByUrl('/review');
+  }
+
+  /** What is planned, where it is of a known problem. @returns false for something new, which has to be chosen first. */
+  async planned({ problemId, kind, twist }: Pick<PlanItem, 'problemId' | 'kind' | 'twist'>): Promise<boolean> {
+    if (problemId === null || kind === 'fresh') return false;
+    await this.of(problemId, kind, twist);
+    return true;
+  }
+}
