@@ -3,6 +3,15 @@ import angular from 'angular-eslint';
 import boundaries from 'eslint-plugin-boundaries';
 import tseslint from 'typescript-eslint';
 
+/** What the rules that know types read. */
+const projects = [
+  './tsconfig.json',
+  './app/tsconfig.spec.json',
+  './app/tsconfig.app.json',
+  './e2e/tsconfig.json',
+  './bench/tsconfig.json',
+];
+
 /** The folders of the app, each with those that it may use. */
 const places = ['today', 'problems', 'sheet', 'desk', 'techniques', 'runway', 'progress', 'setup', 'welcome'];
 const rooms = {
@@ -42,8 +51,14 @@ export default tseslint.config(
   },
   {
     files: ['**/*.ts'],
-    extends: [...tseslint.configs.strict, ...tseslint.configs.stylistic],
+    extends: [...tseslint.configs.strictTypeChecked, ...tseslint.configs.stylistic],
+    languageOptions: { parserOptions: { project: projects, tsconfigRootDir: import.meta.dirname } },
     rules: {
+      // Numbers read as they are; a function of one expression may call another for what it does; text is taken apart by
+      // its code points on purpose.
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
+      '@typescript-eslint/no-misused-spread': ['error', { allow: ['string'] }],
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
@@ -51,6 +66,16 @@ export default tseslint.config(
       '@typescript-eslint/no-invalid-void-type': 'off',
       'no-restricted-syntax': ['error', { selector: 'ExportDefaultDeclaration', message: 'Export by name.' }],
     },
+  },
+  {
+    // What a test reads back from JSON has no type, and it asks for what need not be there.
+    files: ['**/*.spec.ts', 'e2e/**/*.ts', '**/testing/**/*.ts'],
+    rules: Object.fromEntries(
+      ['argument', 'assignment', 'call', 'member-access', 'return'].map((it) => [
+        `@typescript-eslint/no-unsafe-${it}`,
+        'off',
+      ]),
+    ),
   },
   { files: ['e2e/playwright.config.ts'], rules: { 'no-restricted-syntax': 'off' } },
   {

@@ -98,6 +98,9 @@ export const test = base.extend<Fixtures, { server: TestServer }>({
     async ({ page, server }, use) => {
       const problems: string[] = [];
       page.on('pageerror', (error) => problems.push(error.message));
+      page.on('console', (message) => {
+        if (message.type() === 'error' && message.text().startsWith('Lernen:')) problems.push(message.text());
+      });
       page.on('request', (request) => {
         if (!request.url().startsWith(server.address) && !/^(?:blob|data):/.test(request.url()))
           problems.push(`asked ${request.url()}`);

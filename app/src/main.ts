@@ -1,4 +1,10 @@
-import { inject, provideAppInitializer, provideZonelessChangeDetection } from '@angular/core';
+import {
+  ErrorHandler,
+  inject,
+  provideAppInitializer,
+  provideBrowserGlobalErrorListeners,
+  provideZonelessChangeDetection,
+} from '@angular/core';
 import { bootstrapApplication } from '@angular/platform-browser';
 import {
   UrlSerializer,
@@ -10,6 +16,7 @@ import {
 } from '@angular/router';
 import { routes } from './app/routes';
 import { CalmPreloading } from './app/shell/calm-preloading';
+import { ErrorReporter } from './app/shell/error-reporter';
 import { sayLostPlace } from './app/shell/lost-place';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
@@ -21,6 +28,8 @@ applyTheme(rememberedTheme());
 bootstrapApplication(Root, {
   providers: [
     provideZonelessChangeDetection(),
+    provideBrowserGlobalErrorListeners(),
+    { provide: ErrorHandler, useClass: ErrorReporter },
     provideAppInitializer(() => inject(Demo).prepare()),
     provideRouter(
       routes,

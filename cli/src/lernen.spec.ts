@@ -133,10 +133,10 @@ describe('lernen on the command line', () => {
       lernen(['cost', 'n', '--bounds', 'n<=5', '--limit', 'soon']),
     ]);
     expect(errors.map(({ code, out }) => [code, out])).toEqual(errors.map(() => [1, '']));
-    expect(errors[0]?.err).toContain('at position 7: expected a variable');
-    expect(errors[1]?.err).toContain('“plenty of n” is no bound');
-    expect(errors[2]?.err).toContain('no size for z');
-    expect(errors[3]?.err).toContain('“soon” is no time limit');
+    expect(errors[0].err).toContain('at position 7: expected a variable');
+    expect(errors[1].err).toContain('“plenty of n” is no bound');
+    expect(errors[2].err).toContain('no size for z');
+    expect(errors[3].err).toContain('“soon” is no time limit');
   });
 
   it('answers many lines in one process, those that cannot be read with an error', async () => {

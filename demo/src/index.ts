@@ -66,7 +66,7 @@ class DemoWriter {
 
   write(): Archive {
     const queue = [...demoProblems.keys()];
-    const problems: Problem[] = [];
+    const problems: (Problem | undefined)[] = [];
     const worked: number[] = [];
     for (let ago = practiceDays; ago >= 1; ago--) {
       if (ago <= lostWeek[0] && ago >= lostWeek[1]) continue;

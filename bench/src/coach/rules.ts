@@ -247,7 +247,7 @@ export const rules: readonly Rule[] = [
         items.find(({ problemId }) => problemId !== null);
       const [pattern] = log.sittings;
       if (!first || !pattern) return null;
-      const id = `${asOf}`.replace(/\D/g, '');
+      const id = asOf.replace(/\D/g, '');
       const done: Sitting = {
         ...pattern,
         id: `01ffffff-ffff-7fff-8fff-${id.slice(0, 12)}`,

@@ -77,8 +77,8 @@ function fieldsOf(entry: Entry): string[] {
   const blocks: string[] = [];
   for (const field of sheetFields[entry.kind]) {
     const value = values[field.key];
-    if (field.as === 'text') blocks.push(...labelled(field.label, String(value ?? '')));
-    else if (field.as === 'code') blocks.push(fenced(String(value ?? ''), String(values['language'] ?? '')));
+    if (field.as === 'text') blocks.push(...labelled(field.label, textOf(value)));
+    else if (field.as === 'code') blocks.push(fenced(textOf(value), textOf(values['language'])));
     else if (field.as === 'trace') blocks.push(...traceTable(entry as Trace));
     else if (field.as === 'table') blocks.push(...table(field, value as readonly Readonly<Record<string, string>>[]));
     else {
@@ -92,7 +92,7 @@ function fieldsOf(entry: Entry): string[] {
 function lineValue(field: SheetField, value: unknown): string {
   if (field.as === 'flag') return value === true ? 'yes' : 'no';
   if (field.as === 'words') return (value as readonly string[]).map(quotedWord).join(', ');
-  return value === null || value === '' ? '' : quotedLine(String(value));
+  return value === null || value === '' ? '' : quotedLine(textOf(value));
 }
 
 /** A line that would not be read back as it is stands in quotes, as in JSON. */
@@ -146,4 +146,9 @@ function traceTable({ columns, rows }: Trace): string[] {
       ...rows.map((cells) => tableRow(Array.from({ length: width }, (_, column) => cells[column] ?? ''))),
     ].join('\n'),
   ];
+}
+
+/** A text or number of an entry; empty where there is none. */
+function textOf(value: unknown): string {
+  return typeof value === 'string' ? value : typeof value === 'number' ? String(value) : '';
 }

@@ -98,7 +98,7 @@ function exchange(part: Part, powers: Powers, { variable, atMost }: Limit): Poly
   if (powers.some((power) => power < 0)) return null;
   if (typeof atMost === 'number') {
     const value = Math.max(atMost, 2);
-    const [base = 0, log = 0] = powers;
+    const [base, log] = powers;
     return multiply(rest, polynomial([{ coefficient: value ** base * Math.log(value) ** log, factors: new Map() }]));
   }
   const isLog = powers.every((power, index) => power === (index === 1 ? 1 : 0));
@@ -128,7 +128,7 @@ function replaced(rest: Polynomial, powers: Powers, atMost: Term): Polynomial | 
 function expanded(logarithm: Polynomial): Polynomial {
   const parts = [...logarithm.values()];
   if (!parts.some((part) => part.factorialOf)) return logarithm;
-  return parts.reduce<Polynomial>((sum, part) => {
+  return parts.reduce((sum, part) => {
     if (!part.factorialOf) return add(sum, polynomial([part]));
     const of = part.factorialOf;
     const [largest] = [...of.values()].sort((a, b) => (outgrows(a, b) ? -1 : outgrows(b, a) ? 1 : 0));

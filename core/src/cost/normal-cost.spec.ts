@@ -42,7 +42,7 @@ describe('spellings of costs', () => {
   }
 
   it('are read or refused, never anything else: 100 000 random ones', () => {
-    const signs = [...'nmkNV()^*+-!²√·/,αlog 20.O[]|'].concat([
+    const signs = [...Array.from('nmkNV()^*+-!²√·/,αlog 20.O[]|')].concat([
       'log',
       'sqrt',
       'min(',

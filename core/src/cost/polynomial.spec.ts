@@ -36,7 +36,7 @@ const polynomials = fc
           { name: 'n', place: 1, power: logN },
           { name: 'm', place: 0, power: m },
         ].filter(({ power }) => power > 0);
-        const product = powers.reduce<Polynomial>(
+        const product = powers.reduce(
           (so, { name, place, power }) => multiply(so, monomial(name, place, power)) ?? zero,
           constant(1),
         );
@@ -103,7 +103,7 @@ describe('the growth of products', () => {
     return part;
   };
   const product = (...some: readonly Polynomial[]) =>
-    only(some.reduce<Polynomial>((so, it) => multiply(so, it) ?? zero, constant(1)));
+    only(some.reduce((so, it) => multiply(so, it) ?? zero, constant(1)));
   const [n, m, logN, loglogN] = [monomial('n'), monomial('m'), monomial('n', 1), monomial('n', 2)];
 
   it('is by the first power in which they differ', () => {

@@ -84,9 +84,11 @@ export class Simplifier {
   }
 
   private variable(name: string): Term {
-    const number = this.assumed.find((limit) => limit.variable === name && typeof limit.atMost === 'number');
-    if (!number) return monomial(name, 1);
-    this.steps?.push({ kind: 'limited', from: name, to: '1', why: `${name} is at most ${String(number.atMost)}` });
+    const number = this.assumed
+      .map((limit) => (limit.variable === name ? limit.atMost : null))
+      .find((it) => typeof it === 'number');
+    if (number === undefined) return monomial(name, 1);
+    this.steps?.push({ kind: 'limited', from: name, to: '1', why: `${name} is at most ${number}` });
     return one;
   }
 

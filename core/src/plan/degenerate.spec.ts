@@ -74,7 +74,7 @@ function check(log: Log, planner: Planner): void {
   const { reached, max } = planner.optimalityGap();
   const numbers = [
     reached,
-    max ?? 0,
+    max,
     ...plan.readiness.flatMap((it) => [it.now, it.ifKept, it.ifDropped, it.range.low, it.range.high]),
     ...plan.curve.flatMap((it) => [it.ifKept, it.ifDropped]),
     ...plan.days.flatMap(({ items }) => items.flatMap((it) => [it.minutes, it.reasons.gainPerMinute])),

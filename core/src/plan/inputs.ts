@@ -16,8 +16,7 @@ const planSettings = ['goal', 'targetMinutes', 'week', 'exceptions'] as const sa
  * or the theme does not. A new problem does not before it is sat, but may come with its sitting.
  */
 export function changesPlan<N extends keyof Records>(name: N, before: Records[N] | null, after: Records[N]): boolean {
-  const fields: readonly PropertyKey[] | null =
-    name === 'settings' ? planSettings : collectionOf(name as LogCollectionName).planFields;
+  const fields: readonly PropertyKey[] | null = name === 'settings' ? planSettings : collectionOf(name).planFields;
   if (!fields) return true;
   if (fields.length === 0) return false;
   const textOf = (record: Records[N], field: PropertyKey): string => JSON.stringify(record[field as keyof Records[N]]);

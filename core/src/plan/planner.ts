@@ -109,7 +109,7 @@ export class Planner {
     if (supply.previous.isEmpty) return fill(supply, this.emptySchedule(), false);
     const kept = fill(supply, this.emptySchedule(), true);
     const isSameDay = previous?.days[0]?.date === supply.today;
-    if (isSameDay && previous?.sittings === log.sittings.length - 1) return kept;
+    if (isSameDay && previous.sittings === log.sittings.length - 1) return kept;
     const afresh = fill(supply, this.emptySchedule(), false);
     const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
     const worthTelling = share * Math.max(afresh.value - this.marginalGains.value(), 0);

@@ -23,6 +23,7 @@ class Unreadable {
 }
 
 function stopAt(at: number, message: string): never {
+  // eslint-disable-next-line @typescript-eslint/only-throw-error -- see above
   throw new Unreadable(message, at);
 }
 

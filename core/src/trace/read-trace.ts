@@ -49,7 +49,7 @@ export function readTrace({ columns, rows }: Table, earlier: EarlierReading | nu
   for (const [index, texts] of rows.entries()) {
     const old = known?.reading.rows[index];
     const isKnown = old?.every((cell, column) => cell.above === (carried[column] ?? null)) ?? false;
-    if (old && isKnown && isAboveKnown && isSame(known?.table.rows[index], texts)) {
+    if (old && isKnown && isAboveKnown && isSame(known.table.rows[index], texts)) {
       old.forEach(({ cell }, column) => (carried[column] = cell));
       above = namedCells(columns, old);
       read.push(old);

@@ -38,7 +38,7 @@ export async function allEntries(database: LernenDatabase): Promise<Entry[]> {
 export async function filledStages(database: LernenDatabase): Promise<Map<string, Set<Stage>>> {
   const filled = new Map<string, Set<Stage>>();
   for (const key of await database.collection('entries').orderBy('fills').uniqueKeys()) {
-    const [problemId = '', name] = String(key).split('/');
+    const [problemId = '', name] = (key as string).split('/');
     const stage = stages.find((it) => it === name);
     if (!stage) continue;
     const known = filled.get(problemId);

@@ -93,9 +93,9 @@ export class LogReader {
       const table = this.database.table(name);
       let last: string | null = null;
       for (;;) {
-        const page: object[] = await (last === null ? table.orderBy(':id') : table.where(':id').above(last))
+        const page = (await (last === null ? table.orderBy(':id') : table.where(':id').above(last))
           .limit(chunk)
-          .toArray();
+          .toArray()) as object[];
         this.put(name, page);
         if (page.length < chunk) break;
         last = keyOf(name, page.at(-1) as { id: string; revision: string });
@@ -130,7 +130,7 @@ export class LogReader {
         this.unreadable++;
         continue;
       }
-      const after = parsed.data as Collections[typeof name];
+      const after = parsed.data;
       const key = keyOf(name, after);
       const before = (map.get(key) ?? null) as typeof after | null;
       if (changesPlan(name, before, after)) this.planCount++;

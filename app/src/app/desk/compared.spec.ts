@@ -22,8 +22,8 @@ describe('what was said beside what is recorded', () => {
   };
   /** A row of the table: what was said, what is recorded, how it was judged. */
   const row = (what: string): string[] => {
-    const found = page.all('tbody tr').find((it) => it.querySelector('th')?.textContent?.trim() === what);
-    return [...(found?.querySelectorAll('td') ?? [])].map((it) => it.textContent?.replace(/\s+/g, ' ').trim() ?? '');
+    const found = page.all('tbody tr').find((it) => it.querySelector('th')?.textContent.trim() === what);
+    return [...(found?.querySelectorAll('td') ?? [])].map((it) => it.textContent.replace(/\s+/g, ' ').trim());
   };
 
   it('calls a technique right, a cost equal by its meaning, and a sitting in time', async () => {

@@ -120,7 +120,7 @@ describe('the form of a sitting', () => {
     const element = again.nativeElement as HTMLElement;
     expect(element.querySelector('textarea')?.value).toBe('the tide table has gaps');
     expect(element.textContent).toContain('What you had typed was brought back.');
-    [...element.querySelectorAll('button')].find((it) => it.textContent?.trim() === 'Start over')?.click();
+    [...element.querySelectorAll('button')].find((it) => it.textContent.trim() === 'Start over')?.click();
     await again.whenStable();
     expect(element.querySelector('textarea')?.value).toBe('');
     expect(element.textContent).not.toContain('brought back');

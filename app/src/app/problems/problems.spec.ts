@@ -5,7 +5,7 @@ import { Problems } from './problems';
 describe('the list of problems', () => {
   let page: OpenPage;
   afterEach(() => page.close());
-  const titles = (): string[] => page.all('.table [role="row"]:not(.head) a').map((it) => it.textContent?.trim() ?? '');
+  const titles = (): string[] => page.all('.table [role="row"]:not(.head) a').map((it) => it.textContent.trim());
 
   it('keeps what was searched and chosen in the address, and shows the rest again', async () => {
     page = await openPage(Problems, '/problems', somePractice());

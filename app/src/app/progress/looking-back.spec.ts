@@ -31,9 +31,7 @@ describe('looking back', () => {
     expect(counts).toEqual([50, 50]);
     const rows = [...(page.all('table')[0]?.querySelectorAll('tbody tr') ?? [])];
     const cameTrue = rows.reduce((sum, row) => {
-      const [, came, , count] = [...row.querySelectorAll('td')].map((cell) =>
-        Number.parseFloat(cell.textContent ?? ''),
-      );
+      const [, came, , count] = [...row.querySelectorAll('td')].map((cell) => Number.parseFloat(cell.textContent));
       return sum + ((came ?? 0) / 100) * (count ?? 0);
     }, 0);
     for (const row of rows) expect(Number(row.querySelector('td:last-child')?.textContent)).toBeGreaterThanOrEqual(10);

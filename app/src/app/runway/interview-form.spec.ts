@@ -31,7 +31,7 @@ describe('the form of an interview', () => {
   const element = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const field = (label: string): HTMLInputElement => {
     const found = [...element().querySelectorAll('label')]
-      .find((it) => it.textContent?.trim().startsWith(label))
+      .find((it) => it.textContent.trim().startsWith(label))
       ?.querySelector('input');
     if (!found) throw new Error(`no field ${label}`);
     return found;

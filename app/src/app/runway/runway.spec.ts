@@ -11,19 +11,15 @@ describe('the runway', () => {
     await page.until(() => page.all('.days li').length > 0);
   };
   /** What is planned on the open day. */
-  const items = (): string[] => page.all('.open .item a').map((it) => it.textContent?.trim() ?? '');
+  const items = (): string[] => page.all('.open .item a').map((it) => it.textContent.trim());
 
   it('has every day to the interview, none of them a tenth over its minutes', async () => {
     await open();
     expect(page.all('.days li').length).toBe(21);
     for (const day of page.all('.days li button')) {
-      const [planned = 0, given = 0] =
-        /(\d+) of (\d+) min/
-          .exec(day.textContent ?? '')
-          ?.slice(1)
-          .map(Number) ?? [];
+      const [planned = 0, given = 0] = /(\d+) of (\d+) min/.exec(day.textContent)?.slice(1).map(Number) ?? [];
       expect(planned)
-        .withContext(day.textContent ?? '')
+        .withContext(day.textContent)
         .toBeLessThanOrEqual(Math.round(1.1 * given));
     }
     expect(page.all('.days li').at(-1)?.textContent).toContain('Otterbridge');
@@ -36,7 +32,7 @@ describe('the runway', () => {
     await page.until(() => page.url === `/runway?day=${dayIn(3)}`);
     await page.until(() => page.all('.days li button')[3]?.getAttribute('aria-current') === 'date');
     expect(items().length).toBeGreaterThan(0);
-    for (const item of page.all('.open .item p')) expect(item.textContent?.trim().length).toBeGreaterThan(20);
+    for (const item of page.all('.open .item p')) expect(item.textContent.trim().length).toBeGreaterThan(20);
   });
 
   it('gives a day other minutes, takes them back, and refuses what is no number of minutes', async () => {
@@ -62,10 +58,10 @@ describe('the runway', () => {
     const [title = ''] = page
       .all('.open .item')
       .filter((it) => it.querySelector('a')?.getAttribute('href')?.startsWith('/problems/'))
-      .map((it) => it.querySelector('a')?.textContent?.trim() ?? '');
+      .map((it) => it.querySelector('a')?.textContent.trim());
     const date = page
       .all('.open .item')
-      .find((it) => it.textContent?.includes(title))
+      .find((it) => it.textContent.includes(title))
       ?.querySelector('input');
     if (!date) throw new Error(`no date for ${title}`);
     date.value = dayIn(5);

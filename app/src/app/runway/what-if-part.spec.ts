@@ -12,7 +12,7 @@ describe('what if', () => {
   /** Minutes planned as it is, as it would be, and the difference. */
   const minutes = (): number[] =>
     [...(page.all('app-what-if tr').at(-1)?.querySelectorAll('td') ?? [])].map((cell) =>
-      Number((cell.textContent ?? '').replace(/[^\d.−-]/g, '').replace('−', '-')),
+      Number(cell.textContent.replace(/[^\d.−-]/g, '').replace('−', '-')),
     );
 
   it('lays the other curve over the plan, and says the difference', async () => {
@@ -36,9 +36,9 @@ describe('what if', () => {
     await page.until(() => minutes().length === 3);
     expect(page.field('which').textContent).toContain('Halden & Reef');
     await page.fill('there were', 'without');
-    await page.until(() => page.field('which').textContent?.includes('Heap') ?? false);
+    await page.until(() => page.field('which').textContent.includes('Heap'));
     await page.fill('there were', 'off');
-    await page.until(() => page.field('which').textContent?.includes('Sundays') ?? false);
+    await page.until(() => page.field('which').textContent.includes('Sundays'));
     await page.until(() => (minutes()[2] ?? 0) < 0);
   });
 

@@ -233,7 +233,7 @@ export class WhatIfPart {
   protected readonly all = Object.entries(questions);
   protected readonly width = signal(600);
   protected readonly question = signal<Question | ''>('');
-  protected readonly weekday = signal<string>('sun');
+  protected readonly weekday = signal('sun');
   protected readonly technique = signal('');
   protected readonly interview = signal('');
   protected readonly until = signal('');

@@ -8,7 +8,7 @@ describe('why this plan', () => {
   afterEach(() => page.close());
   const practice = { ...somePractice(), interviews: [someInterview(28)] };
   const gains = (list: Element | undefined): number[] =>
-    [...(list?.querySelectorAll('.adds') ?? [])].map((it) => Number.parseFloat(it.textContent ?? ''));
+    [...(list?.querySelectorAll('.adds') ?? [])].map((it) => Number.parseFloat(it.textContent));
 
   it('lists what stands on the day and what came nearest, each by what it adds', async () => {
     page = await openPage(WhyPlan, '/runway/why', practice);
@@ -20,7 +20,7 @@ describe('why this plan', () => {
       expect(each).toEqual([...each].sort((a, b) => b - a));
       expect(each.every((gain) => gain >= 0)).toBeTrue();
     }
-    const planned = [...(there?.querySelectorAll('.takes') ?? [])].map((it) => Number.parseInt(it.textContent ?? ''));
+    const planned = [...(there?.querySelectorAll('.takes') ?? [])].map((it) => Number.parseInt(it.textContent));
     expect(page.text).toContain(`${planned.reduce((sum, minutes) => sum + minutes, 0)} of about 45 min are planned`);
     expect(nearest?.textContent).toMatch(
       /would have room|take the place of|nearer together|new problems already|add next to nothing|too little for its minutes/,

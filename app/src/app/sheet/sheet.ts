@@ -198,7 +198,10 @@ export class Sheet {
   /** Puts the cursor where one would write next in a stage; a list begins a new entry unless its last one is empty. */
   private goTo(stage: Stage): void {
     const kind = listed[stage];
-    if (kind === undefined) return this.focus.onStage(stage);
+    if (kind === undefined) {
+      this.focus.onStage(stage);
+      return;
+    }
     const last = this.sheet.of(kind).at(-1);
     const isGoneOn = stage === 'trace' || stage === 'code';
     this.focus.onEntry(last && (isGoneOn || !isFilled(last)) ? last.id : this.begin(kind));

@@ -34,7 +34,7 @@ describe('the stages of a sheet', () => {
     await open();
     await page.press('An observation');
     await page.fill('Observation 1', 'Whoever waits falls.');
-    await page.until(() => page.all('nav li.filled').some((it) => it.textContent?.includes('Observations')));
+    await page.until(() => page.all('nav li.filled').some((it) => it.textContent.includes('Observations')));
     let found: Entry[] = [];
     await page.until(() => {
       void stored().then((entries) => (found = entries));
@@ -109,6 +109,7 @@ describe('the stages of a sheet', () => {
     await page.until(() => page.element.querySelector('.cm-content') !== null);
     const code = page.element.querySelector<HTMLElement>('.cm-content');
     code?.focus();
+    // eslint-disable-next-line @typescript-eslint/no-deprecated -- nothing else types as a person does
     document.execCommand('insertText', false, 'import sys');
     await page.until(() => page.text.includes('0 of 1 check passed'));
     let found: Entry[] = [];

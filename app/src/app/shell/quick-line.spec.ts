@@ -29,8 +29,8 @@ describe('the quick line', () => {
     await page.settle();
     return event.defaultPrevented;
   };
-  const read = (): string[] => page.all('.read > span').map((it) => it.textContent?.replace(/\s+/g, ' ').trim() ?? '');
-  const offered = (): string[] => page.all('[role="option"] .mono').map((it) => it.textContent?.trim() ?? '');
+  const read = (): string[] => page.all('.read > span').map((it) => it.textContent.replace(/\s+/g, ' ').trim());
+  const offered = (): string[] => page.all('[role="option"] .mono').map((it) => it.textContent.trim());
   const titles = (): string[] => page.log.log().problems.map(({ title }) => title);
 
   it('reads back what it understood, the title as one', async () => {

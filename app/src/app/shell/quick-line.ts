@@ -253,7 +253,10 @@ export class QuickLine {
       this.input().nativeElement.focus();
       return;
     }
-    if (purpose === 'unsaid') return this.ask();
+    if (purpose === 'unsaid') {
+      this.ask();
+      return;
+    }
     if (purpose === 'planned') return this.keepForLater();
     const records = this.log.recordsFor(draft, knownProblemId);
     const said = records.isNewProblem

@@ -20,11 +20,11 @@ describe('the frame of every page', () => {
 
   it('leads to the five places, marks the one where one is, and gives it the focus', async () => {
     await open();
-    const links = page.all('nav a').map((it) => it.textContent?.trim());
+    const links = page.all('nav a').map((it) => it.textContent.trim());
     expect(links).toEqual(['Today', 'Problems', 'Techniques', 'Runway', 'Setup']);
     await TestBed.inject(Router).navigateByUrl('/problems');
     await page.until(() => page.all('nav a.here').length === 1);
-    expect(page.all('nav a.here')[0]?.textContent?.trim()).toBe('Problems');
+    expect(page.all('nav a.here')[0]?.textContent.trim()).toBe('Problems');
     expect(page.all('nav a.here')[0]?.getAttribute('aria-current')).toBe('page');
     await TestBed.inject(Router).navigateByUrl('/runway');
     await page.until(() => document.activeElement === page.all('main')[0]);

@@ -238,7 +238,10 @@ export class Root {
         filter((command) => command === 'help' || command === 'next'),
         takeUntilDestroyed(),
       )
-      .subscribe((command) => (command === 'help' ? this.help().open() : this.startNext()));
+      .subscribe((command) => {
+        if (command === 'help') this.help().open();
+        else void this.startNext();
+      });
     let isFirst = true;
     const moves = this.router.events
       .pipe(filter((event) => event instanceof NavigationEnd))

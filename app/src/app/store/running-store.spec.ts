@@ -21,10 +21,14 @@ class StandingClock extends Clock {
 describe('the sitting under way', () => {
   let database: LernenDatabase;
   let clock: StandingClock;
+  let at = Date.parse('2026-11-24T18:00:00Z');
+  let isOpen = false;
 
   const open = (): InstanceType<typeof RunningStore> => {
     TestBed.resetTestingModule();
-    const { at } = clock ?? { at: Date.parse('2026-11-24T18:00:00Z') };
+    // A page that is opened again goes on at the time of the one before it.
+    if (isOpen) at = clock.at;
+    isOpen = true;
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),

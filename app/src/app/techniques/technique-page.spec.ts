@@ -12,7 +12,7 @@ describe('the page of a technique', () => {
     page = await openPage(TechniquePage, `/techniques/${id}`, records, 'techniques/:id');
   };
   const rows = (list: string): string[] =>
-    page.all(`${list} li`).map((it) => it.textContent?.replace(/\s+/g, ' ').trim() ?? '');
+    page.all(`${list} li`).map((it) => it.textContent.replace(/\s+/g, ' ').trim());
 
   it('shows the sittings behind its number, newest first, and which moved it most', async () => {
     const problem = someProblem('Lens Polishing Order');

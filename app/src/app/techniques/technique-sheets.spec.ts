@@ -24,8 +24,8 @@ describe('what the sheets of a technique have taught', () => {
   const under = (heading: string): string[] => {
     const section = page
       .all('app-technique-sheets section')
-      .find((it) => it.querySelector('h2')?.textContent?.trim() === heading);
-    const words = (it: Element): string => it.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+      .find((it) => it.querySelector('h2')?.textContent.trim() === heading);
+    const words = (it: Element): string => it.textContent.replace(/\s+/g, ' ').trim();
     return [...(section?.querySelectorAll('li') ?? [])].map((it) => [...it.children].map(words).join(' '));
   };
 
@@ -50,7 +50,7 @@ describe('what the sheets of a technique have taught', () => {
   it('counts costs by their meaning', async () => {
     await open([]);
     await page.until(() => page.text.includes('Costs seen'));
-    expect(page.all('.cost').map((it) => it.textContent?.replace(/\s+/g, ' ').trim())).toEqual(['O(n) 2 problems']);
+    expect(page.all('.cost').map((it) => it.textContent.replace(/\s+/g, ' ').trim())).toEqual(['O(n) 2 problems']);
   });
 
   it('draws related problems as a family', async () => {

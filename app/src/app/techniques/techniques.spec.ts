@@ -10,8 +10,8 @@ describe('Techniques', () => {
   const row = (name: string): string =>
     page
       .all('tbody tr')
-      .find((it) => it.textContent?.includes(name))
-      ?.textContent?.replace(/\s+/g, ' ') ?? '';
+      .find((it) => it.textContent.includes(name))
+      ?.textContent.replace(/\s+/g, ' ') ?? '';
 
   it('puts first what the next interview asks for and is weakest', async () => {
     const interview = someInterview(20, { mix: { greedy: 9, heap: 1 } });

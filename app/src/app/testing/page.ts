@@ -44,7 +44,7 @@ export class OpenPage {
   }
 
   get text(): string {
-    return this.element.textContent?.replace(/\s+/g, ' ').trim() ?? '';
+    return this.element.textContent.replace(/\s+/g, ' ').trim();
   }
 
   all(selector: string): HTMLElement[] {
@@ -56,7 +56,7 @@ export class OpenPage {
     const controls = 'button, a, summary, [role="option"]';
     const overlaid = [...document.querySelectorAll<HTMLElement>('.cdk-overlay-container button')];
     const found = [...overlaid, ...this.all(controls)].find(
-      (it) => (it.getAttribute('aria-label') ?? it.textContent?.replace(/\s+/g, ' ').trim()) === name,
+      (it) => (it.getAttribute('aria-label') ?? it.textContent.replace(/\s+/g, ' ').trim()) === name,
     );
     if (!found) throw new Error(`There is nothing called “${name}” in: ${this.text}`);
     return found;
@@ -65,7 +65,7 @@ export class OpenPage {
   field(label: string): HTMLInputElement {
     const labelled = this.element.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
     const wrapping = this.all('label')
-      .find((it) => it.textContent?.trim().startsWith(label))
+      .find((it) => it.textContent.trim().startsWith(label))
       ?.querySelector<HTMLInputElement>('input, select, textarea');
     const found = labelled ?? wrapping;
     if (!found) throw new Error(`There is no field “${label}” in: ${this.text}`);

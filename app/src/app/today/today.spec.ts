@@ -43,7 +43,7 @@ describe('Today', () => {
   it('finds a problem for something new: one kept for later, or one found elsewhere, and starts it', async () => {
     page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
     const fresh = (): string | undefined =>
-      page.all('app-plan-item-row .title').find((it) => it.textContent?.startsWith('Something new'))?.textContent ??
+      page.all('app-plan-item-row .title').find((it) => it.textContent.startsWith('Something new'))?.textContent ??
       undefined;
     await page.until(() => fresh() !== undefined);
     await page.press(`Start ${fresh() ?? ''}`);
@@ -63,7 +63,7 @@ describe('Today', () => {
   it('starts a review, and goes to it', async () => {
     page = await openPage(Today, '/', { ...somePractice(), interviews: [someInterview(28)] });
     const reviews = (): HTMLElement[] =>
-      page.all('app-plan-item-row .title').filter((it) => !it.textContent?.startsWith('Something new'));
+      page.all('app-plan-item-row .title').filter((it) => !it.textContent.startsWith('Something new'));
     await page.until(() => reviews().length > 0);
     const title = reviews()[0]?.textContent ?? '';
     await page.press(`Start ${title}`);
@@ -111,7 +111,7 @@ describe('Today', () => {
     const interviews = [someInterview(9)];
     page = await openPage(Today, '/', { ...practice, entries: twists, choices: pins, interviews });
     const twist = (): HTMLElement | undefined =>
-      page.all('app-plan-item-row').find((row) => row.textContent?.includes('The row is a ring.'));
+      page.all('app-plan-item-row').find((row) => row.textContent.includes('The row is a ring.'));
     await page.until(() => twist() !== undefined);
     await page.press(`Start ${twist()?.querySelector('.title')?.textContent ?? ''}`);
     await page.until(() => page.url === '/review');

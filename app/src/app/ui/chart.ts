@@ -59,7 +59,7 @@ export class Chart {
       draw = null;
       remove();
     });
-    afterNextRender(async () => {
+    const start = async (): Promise<void> => {
       const { default: ApexCharts } = await import('apexcharts');
       if (destroyRef.destroyed) return;
       draw = () => {
@@ -72,7 +72,8 @@ export class Chart {
         };
       };
       draw();
-    });
+    };
+    afterNextRender(() => void start());
   }
 }
 

@@ -35,7 +35,7 @@ export class CodeEditor {
       isGone = true;
       field?.destroy();
     });
-    afterNextRender(async () => {
+    const start = async (): Promise<void> => {
       const { createCodeField } = await import('./code-mirror');
       if (isGone) return;
       field = createCodeField(host, {
@@ -46,7 +46,8 @@ export class CodeEditor {
         onChange: (code) => this.codeChange.emit(code),
       });
       if (host.contains(document.activeElement) || document.activeElement === host) field.focus();
-    });
+    };
+    afterNextRender(() => void start());
     effect(() => {
       const code = this.code();
       field?.setCode(code);

@@ -79,7 +79,7 @@ describe('the fields of an outcome', () => {
   };
   const press = (element: HTMLElement, text: string): void => {
     const button = [...element.querySelectorAll('button')].find(
-      (it) => it.textContent?.trim() === text || it.getAttribute('aria-label') === text,
+      (it) => it.textContent.trim() === text || it.getAttribute('aria-label') === text,
     );
     if (!button) throw new Error(`no button ${text}`);
     button.click();
@@ -104,7 +104,7 @@ describe('the fields of an outcome', () => {
     const { fixture, element } = show(OutcomeFields, inputs);
     const choose = (label: string): void => {
       const found = [...element.querySelectorAll('label')]
-        .find((it) => it.textContent?.trim() === label)
+        .find((it) => it.textContent.trim() === label)
         ?.querySelector('input');
       if (!found) throw new Error(`no ${label}`);
       found.click();
@@ -124,11 +124,11 @@ describe('the fields of an outcome', () => {
 
 describe('marks', () => {
   it('say their kind and their level in a word too', () => {
-    expect(show(KindMark, { kind: 'sketch' }).element.textContent?.trim()).toBe('Sketch');
+    expect(show(KindMark, { kind: 'sketch' }).element.textContent.trim()).toBe('Sketch');
     TestBed.resetTestingModule();
     const { element } = show(DifficultyNotches, { difficulty: 'medium' });
-    expect([element.querySelectorAll('path').length, element.textContent?.trim()]).toEqual([2, 'medium']);
+    expect([element.querySelectorAll('path').length, element.textContent.trim()]).toEqual([2, 'medium']);
     TestBed.resetTestingModule();
-    expect(show(DifficultyNotches, { difficulty: null }).element.textContent?.trim()).toBe('not stated');
+    expect(show(DifficultyNotches, { difficulty: null }).element.textContent.trim()).toBe('not stated');
   });
 });

@@ -95,7 +95,10 @@ export class TechniquePicker {
     const typed = this.typed();
     if (typed === null) return;
     const match = findTechnique(typed, this.techniques());
-    if (match.kind === 'one') return this.choose(match.technique.id);
+    if (match.kind === 'one') {
+      this.choose(match.technique.id);
+      return;
+    }
     if (typed.trim() !== '') return;
     this.value.set(null);
     this.typed.set(null);

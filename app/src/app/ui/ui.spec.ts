@@ -14,9 +14,7 @@ describe('the strength line', () => {
     fixture.detectChanges();
     const element = fixture.nativeElement as HTMLElement;
     expect(element.querySelector<HTMLElement>('.dot.thin')?.style.left).toBe('42%');
-    expect(element.textContent?.trim()).toBe(
-      'not enough yet; 42\u00A0%, likely 20\u00A0% to 70\u00A0%; goal 75\u00A0%',
-    );
+    expect(element.textContent.trim()).toBe('not enough yet; 42\u00A0%, likely 20\u00A0% to 70\u00A0%; goal 75\u00A0%');
   });
 });
 
@@ -37,7 +35,7 @@ describe('markdown of the person’s own', () => {
 
   it('takes a star within a word for a product', () => {
     const element = show('18*10*m*2 states, *few* of them');
-    expect(element.textContent?.trim()).toBe('18*10*m*2 states, few of them');
+    expect(element.textContent.trim()).toBe('18*10*m*2 states, few of them');
     expect(element.querySelector('em')?.textContent).toBe('few');
   });
 

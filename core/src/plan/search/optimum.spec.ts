@@ -79,7 +79,7 @@ describe('the plan against the true optimum', () => {
     });
     expect(found.filter(({ isProven }) => !isProven)).toHaveSize(0);
     for (const { gain, max, reached } of found) {
-      expect(max ?? 0).toBeGreaterThanOrEqual(gain - 1e-9);
+      expect(max).toBeGreaterThanOrEqual(gain - 1e-9);
       expect(gain).toBeGreaterThanOrEqual(reached - 1e-9);
     }
     expect(found.filter(({ gain, reached }) => reached < gain * 0.99).length).toBeLessThanOrEqual(10);

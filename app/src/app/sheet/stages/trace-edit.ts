@@ -42,12 +42,12 @@ export function withoutColumn({ columns, rows }: Table, at: number): Table {
 /** Cells copied from a spreadsheet, laid over the table from a place on; it grows downwards, never to the right. */
 export function withPasted(table: Table, row: number, column: number, text: string): Table['rows'] {
   const lines = text.replace(/\r?\n$/, '').split(/\r?\n/);
-  return lines.reduce<Table['rows']>(
+  return lines.reduce(
     (rows, line, index) =>
       line
         .split('\t')
         .slice(0, table.columns.length - column)
-        .reduce<Table['rows']>(
+        .reduce(
           (known, cell, offset) =>
             withCell({ ...table, rows: known }, row + index, column + offset, cell.slice(0, 2000)),
           rows,

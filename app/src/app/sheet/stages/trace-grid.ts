@@ -222,7 +222,10 @@ export class TraceGrid {
       return;
     }
     const begun = this.editing();
-    if (begun !== null) return this.keyAhead(event, begun);
+    if (begun !== null) {
+      this.keyAhead(event, begun);
+      return;
+    }
     if (move) {
       event.preventDefault();
       if (event.key === 'Enter') this.edit(null);
@@ -246,7 +249,10 @@ export class TraceGrid {
   /** Whoever types fast types on before the field is there that they write in. */
   private keyAhead(event: KeyboardEvent, begun: string): void {
     const written = event.key === 'Backspace' ? begun.slice(0, -1) : event.key.length === 1 ? begun + event.key : null;
-    if (written === null) return this.leaveBy(event);
+    if (written === null) {
+      this.leaveBy(event);
+      return;
+    }
     event.preventDefault();
     event.stopPropagation();
     this.write(written);
@@ -282,11 +288,14 @@ export class TraceGrid {
   private moveTo(row: number, column: number): void {
     const { columns, rows } = this.trace();
     this.editing.set(null);
-    if (row < 0 || column < 0) return this.moveTo(Math.max(row, 0), Math.max(column, 0));
+    if (row < 0 || column < 0) {
+      this.moveTo(Math.max(row, 0), Math.max(column, 0));
+      return;
+    }
     if (column >= columns.length) {
-      return columns.length > 0 && row + 1 < rows.length
-        ? this.moveTo(row + 1, 0)
-        : this.moveTo(row, columns.length - 1);
+      if (columns.length > 0 && row + 1 < rows.length) this.moveTo(row + 1, 0);
+      else this.moveTo(row, columns.length - 1);
+      return;
     }
     if (row >= rows.length && this.playing() === null && rows.length < maxRows)
       this.change({ rows: withRow(this.trace(), rows.length) });
