@@ -1,4 +1,5 @@
 import { closest } from './closest';
+import { describeMiss, oneBeginning } from './cut-words';
 import { keyedFields } from './keyed-fields';
 import { type CostPair, type Difficulty, difficulties, maxTitle, titleKey } from '../model/problem';
 import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
@@ -363,34 +364,6 @@ function isBalanced(text: string): boolean {
     if (text[at] === ')' && --depth === 0) return at === text.length - 1;
   }
   return false;
-}
-
-/** The word itself or the only one that begins so. */
-function oneBeginning<W extends string>(written: string, choices: readonly W[]): W | { several: readonly W[] } {
-  const wanted = written.toLowerCase();
-  const exact = choices.find((choice) => choice === wanted);
-  if (exact) return exact;
-  const begun = wanted === '' ? [] : choices.filter((choice) => choice.startsWith(wanted));
-  const [first] = begun;
-  return first && begun.length === 1 ? first : { several: begun };
-}
-
-function describeMiss(
-  what: string,
-  mark: string,
-  body: string,
-  choices: readonly string[],
-  begun: readonly string[],
-): string {
-  if (body === '') return `Write the ${what} after ${mark}, such as ${mark}${choices[0]}.`;
-  if (begun.length > 1) return `Several begin so: ${begun.map((choice) => mark + choice).join(', ')}.`;
-  const near = closest(body.toLowerCase(), choices);
-  return near
-    ? `No ${what} “${body}”. Did you mean ${mark}${near}?`
-    : `No ${what} “${body}”. Known are ${choices
-        .slice(0, 6)
-        .map((choice) => mark + choice)
-        .join(', ')}${choices.length > 6 ? ' and more' : ''}.`;
 }
 
 function twice(what: string): Outcome {

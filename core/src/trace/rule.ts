@@ -41,98 +41,141 @@ type RuleToken =
  * quotes of their own: 'max so far'. @throws RuleError with the position.
  */
 export function readRule(text: string): Rule {
-  const tokens = ruleTokens(text);
-  let next = 0;
-  const peek = (): RuleToken => tokens[next] ?? { kind: 'end', text: '', at: text.length };
-  const isNext = (...texts: string[]): boolean => peek().kind !== 'text' && texts.includes(peek().text);
-  const take = (): RuleToken => {
-    const token = peek();
-    next++;
-    return token;
-  };
-  const expect = (wanted: string): void => {
-    if (!isNext(wanted)) throw new RuleError(peek().at, `“${wanted}”`);
-    next++;
-  };
+  return new RuleReader(ruleTokens(text), text.length).read();
+}
 
-  const binary = (operand: () => Rule, ...signs: string[]): Rule => {
+/** Recursive descent over the tokens of a rule, the weakest operators first. */
+class RuleReader {
+  private next = 0;
+
+  constructor(
+    private readonly tokens: readonly RuleToken[],
+    private readonly end: number,
+  ) {}
+
+  read(): Rule {
+    const rule = this.disjunction();
+    if (this.peek().kind !== 'end')
+      throw new RuleError(this.peek().at, 'the end of the rule, a comparison, “and” or “or”');
+    return rule;
+  }
+
+  private peek(): RuleToken {
+    return this.tokens[this.next] ?? { kind: 'end', text: '', at: this.end };
+  }
+
+  private isNext(...texts: string[]): boolean {
+    return this.peek().kind !== 'text' && texts.includes(this.peek().text);
+  }
+
+  private take(): RuleToken {
+    const token = this.peek();
+    this.next++;
+    return token;
+  }
+
+  private expect(wanted: string): void {
+    if (!this.isNext(wanted)) throw new RuleError(this.peek().at, `“${wanted}”`);
+    this.next++;
+  }
+
+  private binary(operand: () => Rule, ...signs: string[]): Rule {
     let left = operand();
-    while (isNext(...signs)) {
-      const { text: sign, at } = take();
+    while (this.isNext(...signs)) {
+      const { text: sign, at } = this.take();
       left = { kind: 'operation', sign: signOf(sign), left, right: operand(), at };
     }
     return left;
-  };
-  const disjunction = (): Rule => binary(conjunction, 'or');
-  const conjunction = (): Rule => binary(negation, 'and');
-  const negation = (): Rule => {
-    if (!isNext('not')) return comparison();
-    const { at } = take();
-    return { kind: 'not', of: negation(), at };
-  };
-  const comparison = (): Rule => {
-    const left = sum();
-    const claim = claimAhead();
-    if (claim) return { kind: 'claim', claim, of: left, at: peek().at };
-    if (!isNext('==', '=', '!=', '≠', '<', '<=', '≤', '>', '>=', '≥', 'in')) return left;
-    const { text: sign, at } = take();
-    return { kind: 'operation', sign: signOf(sign), left, right: sum(), at };
-  };
-  const claimAhead = (): Claim | null => {
+  }
+
+  private disjunction(): Rule {
+    return this.binary(() => this.conjunction(), 'or');
+  }
+
+  private conjunction(): Rule {
+    return this.binary(() => this.negation(), 'and');
+  }
+
+  private negation(): Rule {
+    if (!this.isNext('not')) return this.comparison();
+    const { at } = this.take();
+    return { kind: 'not', of: this.negation(), at };
+  }
+
+  private comparison(): Rule {
+    const left = this.sum();
+    const claim = this.claimAhead();
+    if (claim) return { kind: 'claim', claim, of: left, at: this.peek().at };
+    if (!this.isNext('==', '=', '!=', '≠', '<', '<=', '≤', '>', '>=', '≥', 'in')) return left;
+    const { text: sign, at } = this.take();
+    return { kind: 'operation', sign: signOf(sign), left, right: this.sum(), at };
+  }
+
+  private claimAhead(): Claim | null {
     for (const claim of claims) {
       const words = claim.split(' ');
-      if (!words.every((word, index) => tokens[next + index]?.kind === 'word' && tokens[next + index]?.text === word))
+      if (
+        !words.every(
+          (word, index) =>
+            this.tokens[this.next + index]?.kind === 'word' && this.tokens[this.next + index]?.text === word,
+        )
+      )
         continue;
-      next += words.length;
+      this.next += words.length;
       return claim;
     }
     return null;
-  };
-  const sum = (): Rule => binary(product, '+', '-', '−');
-  const product = (): Rule => binary(unary, '*', '·', '/', '%', 'mod');
-  const unary = (): Rule => {
-    if (!isNext('-', '−')) return item();
-    const { at } = take();
-    return { kind: 'negative', of: unary(), at };
-  };
-  const item = (): Rule => {
-    let of = primary();
-    while (isNext('[')) {
-      const { at } = take();
-      const index = disjunction();
-      expect(']');
+  }
+
+  private sum(): Rule {
+    return this.binary(() => this.product(), '+', '-', '−');
+  }
+
+  private product(): Rule {
+    return this.binary(() => this.unary(), '*', '·', '/', '%', 'mod');
+  }
+
+  private unary(): Rule {
+    if (!this.isNext('-', '−')) return this.item();
+    const { at } = this.take();
+    return { kind: 'negative', of: this.unary(), at };
+  }
+
+  private item(): Rule {
+    let of = this.primary();
+    while (this.isNext('[')) {
+      const { at } = this.take();
+      const index = this.disjunction();
+      this.expect(']');
       of = { kind: 'item', of, index, at };
     }
     return of;
-  };
-  const primary = (): Rule => {
-    const token = take();
+  }
+
+  private primary(): Rule {
+    const token = this.take();
     if (token.kind === 'number') return { kind: 'number', value: Number(token.text) };
     if (token.kind === 'text') return { kind: 'text', value: token.text };
     if (token.kind === 'sign' && token.text === '(') {
-      const inner = disjunction();
-      expect(')');
+      const inner = this.disjunction();
+      this.expect(')');
       return inner;
     }
     if (token.kind !== 'word' || reserved.has(token.text))
       throw new RuleError(token.at, 'a column, a pointer or a number');
     if (token.text === 'old') {
-      const name = take();
+      const name = this.take();
       if (name.kind !== 'word') throw new RuleError(name.at, 'a column after “old”');
       return { kind: 'name', name: name.text, isOld: true, at: name.at };
     }
-    if (!isNext('(')) return { kind: 'name', name: token.text, isOld: false, at: token.at };
+    if (!this.isNext('(')) return { kind: 'name', name: token.text, isOld: false, at: token.at };
     const called = functionNames.find((name) => name === token.text);
     if (!called) throw new RuleError(token.at, `one of ${functionNames.join(', ')}`);
-    take();
-    const argument = disjunction();
-    expect(')');
+    this.take();
+    const argument = this.disjunction();
+    this.expect(')');
     return { kind: 'call', name: called, argument, at: token.at };
-  };
-
-  const rule = disjunction();
-  if (peek().kind !== 'end') throw new RuleError(peek().at, 'the end of the rule, a comparison, “and” or “or”');
-  return rule;
+  }
 }
 
 const reserved = new Set(['and', 'or', 'not', 'in', 'mod', 'is', 'never', 'falls', 'rises']);

@@ -69,10 +69,11 @@ export const LogStore = signalStore(
     }),
     isEmpty: computed(() => log().problems.length === 0 && log().interviews.length === 0),
   })),
-  withMethods((store, repository = inject(REPOSITORY), clock = inject(Clock), notices = inject(Notices)) => {
-    let saving: Promise<void> = Promise.resolve();
+  withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
+    newId: (): string => newId(),
 
-    const catchUp = async (): Promise<void> => {
+    /** Takes in what was written, here or in another tab. */
+    async catchUp(): Promise<void> {
       const unreadable = repository.unreadable;
       const isChanged = await repository.catchUp();
       if (repository.unreadable > unreadable)
@@ -86,125 +87,136 @@ export const LogStore = signalStore(
           changeCount: store.changeCount() + 1,
           planCount: repository.planCount,
         });
-    };
-
-    const save = async (changes: Changes, label: string): Promise<number> => {
+    },
+  })),
+  withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
+    /** @returns the journal entry to undo it by. @throws RecordError when a record breaks its schema. */
+    async save(changes: Changes, label: string): Promise<number> {
       const seq = await repository.write(changes, label);
-      await catchUp();
+      await store.catchUp();
       return seq;
-    };
+    },
 
-    const undoEntry = async (seq: number): Promise<void> => {
+    /** Takes back what a journal entry wrote, and says so. */
+    async undo(seq: number): Promise<void> {
       try {
         const { restored, left } = await repository.undo(seq);
-        await catchUp();
+        await store.catchUp();
         const rest = left > 0 ? ` ${left} changed again since and stayed.` : '';
         notices.say(restored > 0 ? `Undone.${rest}` : `There was nothing left to undo.${rest}`);
       } catch (error) {
         notices.fail(error);
       }
-    };
-
+    },
+  })),
+  withMethods((store, notices = inject(Notices)) => ({
     /** Saves and offers to undo it; says what is wrong instead when it cannot be saved. */
-    const saveAndSay = async (changes: Changes, label: string): Promise<boolean> => {
+    async saveAndSay(changes: Changes, label: string): Promise<boolean> {
       try {
-        const seq = await save(changes, label);
-        notices.say(`${label}.`, { label: 'Undo', run: () => void undoEntry(seq) });
+        const seq = await store.save(changes, label);
+        notices.say(`${label}.`, { label: 'Undo', run: () => void store.undo(seq) });
         return true;
       } catch (error) {
         notices.fail(error);
         return false;
       }
-    };
+    },
+  })),
+  withMethods((store, clock = inject(Clock), notices = inject(Notices)) => ({
+    /** What the quick line would write for a problem that is kept for later. */
+    plannedFor(draft: QuickDraft, knownId: string | null): PlannedRecords {
+      const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
+      return plannedFromDraft(draft, known, { now: clock.now(), zone: clock.zone, newId });
+    },
 
-    const choose = (target: ChoiceTarget, choice: Choice['choice'], label: string): Promise<boolean> => {
-      const known = store.choicesByTarget().get(targetKey(target));
-      return saveAndSay(
-        { choices: [{ id: known?.id ?? newId(), revision: newId(), deleted: false, target, choice }] },
+    /** What the quick line would write. */
+    recordsFor(draft: QuickDraft, knownId: string | null): QuickRecords {
+      const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
+      return recordsFromDraft(draft, known, store.log(), { now: clock.now(), zone: clock.zone, newId });
+    },
+
+    saveQuick(records: QuickRecords, label: string): Promise<boolean> {
+      const { problem, sitting, techniques } = records;
+      return store.saveAndSay(
+        { problems: problem ? [problem] : [], sittings: [sitting], techniques: [...techniques] },
         label,
       );
-    };
+    },
 
+    /** What keeping the lines of a text for later would write, line by line. */
+    plannedLines(text: string, takesKnown = false): PlannedLine[] {
+      const { problems } = store.log();
+      const context = { today: clock.today(), techniques: store.offered(), problems, takesKnown };
+      return readPlannedLines(text, context, { now: clock.now(), zone: clock.zone, newId });
+    },
+
+    /** Problems for later, behind those that a list has where one is given. */
+    async savePlanned(
+      some: readonly PlannedRecords[],
+      label: string,
+      list: ProblemList | null = null,
+    ): Promise<boolean> {
+      const ids = some.map(({ problemId }) => problemId);
+      if (list !== null && new Set([...list.problems, ...ids]).size > maxListed) {
+        notices.fail(
+          `“${list.title}” would hold more than ${maxListed} problems. Nothing was kept; make another list.`,
+        );
+        return false;
+      }
+      return store.saveAndSay(
+        {
+          problems: some.flatMap(({ problem }) => problem ?? []),
+          techniques: some.flatMap(({ techniques }) => techniques),
+          lists: list === null ? [] : [{ ...withListed(list, ids), revision: newId() }],
+        },
+        label,
+      );
+    },
+  })),
+  withMethods((store, clock = inject(Clock)) => ({
+    newList(title: string, until: Day | null): ProblemList {
+      return ProblemListSchema.parse({ id: newId(), revision: newId(), title, until, createdAt: clock.now() });
+    },
+
+    saveList(list: ProblemList, label: string): Promise<boolean> {
+      return store.saveAndSay({ lists: [{ ...list, revision: newId() }] }, label);
+    },
+
+    saveProblem(problem: Problem, label = `Saved ${problem.title}`): Promise<boolean> {
+      return store.saveAndSay({ problems: [{ ...problem, revision: newId() }] }, label);
+    },
+
+    saveSitting(sitting: Sitting, label: string): Promise<boolean> {
+      return store.saveAndSay({ sittings: [{ ...sitting, revision: newId() }] }, label);
+    },
+
+    saveInterview(interview: Interview, label: string): Promise<boolean> {
+      return store.saveAndSay({ interviews: [{ ...interview, revision: newId() }] }, label);
+    },
+
+    saveTechniques(techniques: readonly Technique[], label: string): Promise<boolean> {
+      return store.saveAndSay(
+        { techniques: techniques.map((technique) => ({ ...technique, revision: newId() })) },
+        label,
+      );
+    },
+
+    /** Overrules the plan; the newest choice about a target counts. */
+    choose(target: ChoiceTarget, choice: Choice['choice'], label: string): Promise<boolean> {
+      const known = store.choicesByTarget().get(targetKey(target));
+      const record = { id: known?.id ?? newId(), revision: newId(), deleted: false, target, choice };
+      return store.saveAndSay({ choices: [record] }, label);
+    },
+
+    /** Takes a choice about the plan back. */
+    async clearChoice(target: ChoiceTarget, label: string): Promise<void> {
+      const known = store.choicesByTarget().get(targetKey(target));
+      if (known) await store.saveAndSay({ choices: [{ ...known, revision: newId(), deleted: true }] }, label);
+    },
+  })),
+  withMethods((store, notices = inject(Notices)) => {
+    let saving: Promise<void> = Promise.resolve();
     return {
-      catchUp,
-      saveAndSay,
-      undo: undoEntry,
-      choose,
-
-      /** What the quick line would write for a problem that is kept for later. */
-      plannedFor(draft: QuickDraft, knownId: string | null): PlannedRecords {
-        const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
-        return plannedFromDraft(draft, known, { now: clock.now(), zone: clock.zone, newId });
-      },
-
-      /** What the quick line would write. */
-      recordsFor(draft: QuickDraft, knownId: string | null): QuickRecords {
-        const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
-        return recordsFromDraft(draft, known, store.log(), { now: clock.now(), zone: clock.zone, newId });
-      },
-
-      saveQuick(records: QuickRecords, label: string): Promise<boolean> {
-        const { problem, sitting, techniques } = records;
-        return saveAndSay(
-          { problems: problem ? [problem] : [], sittings: [sitting], techniques: [...techniques] },
-          label,
-        );
-      },
-
-      /** What keeping the lines of a text for later would write, line by line. */
-      plannedLines(text: string, takesKnown = false): PlannedLine[] {
-        const { problems } = store.log();
-        const context = { today: clock.today(), techniques: store.offered(), problems, takesKnown };
-        return readPlannedLines(text, context, { now: clock.now(), zone: clock.zone, newId });
-      },
-
-      /** Problems for later, behind those that a list has where one is given. */
-      async savePlanned(
-        some: readonly PlannedRecords[],
-        label: string,
-        list: ProblemList | null = null,
-      ): Promise<boolean> {
-        const ids = some.map(({ problemId }) => problemId);
-        if (list !== null && new Set([...list.problems, ...ids]).size > maxListed) {
-          notices.fail(
-            `“${list.title}” would hold more than ${maxListed} problems. Nothing was kept; make another list.`,
-          );
-          return false;
-        }
-        return saveAndSay(
-          {
-            problems: some.flatMap(({ problem }) => problem ?? []),
-            techniques: some.flatMap(({ techniques }) => techniques),
-            lists: list === null ? [] : [{ ...withListed(list, ids), revision: newId() }],
-          },
-          label,
-        );
-      },
-
-      newList(title: string, until: Day | null): ProblemList {
-        return ProblemListSchema.parse({ id: newId(), revision: newId(), title, until, createdAt: clock.now() });
-      },
-
-      saveList(list: ProblemList, label: string): Promise<boolean> {
-        return saveAndSay({ lists: [{ ...list, revision: newId() }] }, label);
-      },
-
-      saveProblem(problem: Problem, label = `Saved ${problem.title}`): Promise<boolean> {
-        return saveAndSay({ problems: [{ ...problem, revision: newId() }] }, label);
-      },
-
-      saveSitting(sitting: Sitting, label: string): Promise<boolean> {
-        return saveAndSay({ sittings: [{ ...sitting, revision: newId() }] }, label);
-      },
-
-      saveInterview(interview: Interview, label: string): Promise<boolean> {
-        return saveAndSay({ interviews: [{ ...interview, revision: newId() }] }, label);
-      },
-
-      saveTechniques(techniques: readonly Technique[], label: string): Promise<boolean> {
-        return saveAndSay({ techniques: techniques.map((technique) => ({ ...technique, revision: newId() })) }, label);
-      },
-
       /**
        * One after the other: a second change made at once must not write the settings of before the first. What builds
        * on the settings is given as a function of them.
@@ -214,7 +226,7 @@ export const LogStore = signalStore(
           .then(() => {
             const now = store.settings();
             const part = typeof change === 'function' ? change(now) : change;
-            return save({ settings: { ...now, ...part, revision: newId() } }, 'Changed the settings');
+            return store.save({ settings: { ...now, ...part, revision: newId() } }, 'Changed the settings');
           })
           .then(
             () => undefined,
@@ -222,14 +234,6 @@ export const LogStore = signalStore(
           );
         return saving;
       },
-
-      /** Takes a choice about the plan back. */
-      async clearChoice(target: ChoiceTarget, label: string): Promise<void> {
-        const known = store.choicesByTarget().get(targetKey(target));
-        if (known) await saveAndSay({ choices: [{ ...known, revision: newId(), deleted: true }] }, label);
-      },
-
-      newId: (): string => newId(),
     };
   }),
   withHooks({

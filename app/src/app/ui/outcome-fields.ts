@@ -147,7 +147,10 @@ const attemptLines = Object.entries(attemptFields as unknown as Readonly<Record<
     .attempt {
       display: inline-flex;
       gap: 4px;
-      align-items: center;
+      align-items: baseline;
+    }
+    .attempt app-words-field {
+      width: 190px;
     }
     .attempt select {
       width: auto;

@@ -20,7 +20,8 @@ export function sittingText(sitting: Sitting, techniqueName: (id: string) => str
   return parts.filter((part) => part !== null).join(' · ');
 }
 
-/** What the judge told of the last attempt: `52ms 17MB 91%`. */
+/** What the judge told of the last attempt: `judged 52ms 17MB 91%`. */
 function judgedText({ attempts }: Sitting): string {
-  return attemptFields.submission.inWords?.write(attempts.at(-1)?.submission ?? null) ?? '';
+  const words = attemptFields.submission.inWords?.write(attempts.at(-1)?.submission ?? null) ?? '';
+  return words === '' ? '' : `judged ${words}`;
 }
