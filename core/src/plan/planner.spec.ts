@@ -210,13 +210,17 @@ describe('the planner', () => {
   it('keeps the last day before an interview light and the reviews of a problem apart', () => {
     const { problems, sittings } = practised(8);
     const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(10)] })));
-    for (const item of items.filter((it) => daysBetween(it.date, '2026-12-04') <= 1))
-      expect(['spot', 'sketch']).toContain(item.kind);
+    const last = items.filter((it) => daysBetween(it.date, '2026-12-04') <= 1).map(({ kind }) => kind);
+    expect(last.length).toBeGreaterThan(0);
+    expect(last.filter((kind) => kind !== 'spot' && kind !== 'sketch')).toEqual([]);
     const daysOf = new Map<string, string[]>();
     for (const { problemId, date } of items)
       if (problemId) daysOf.set(problemId, [...(daysOf.get(problemId) ?? []), date]);
-    for (const days of daysOf.values())
-      days.slice(1).forEach((date, index) => expect(daysBetween(days[index] ?? date, date)).toBeGreaterThanOrEqual(2));
+    const gaps = [...daysOf.values()].flatMap((days) =>
+      days.slice(1).map((date, index) => daysBetween(days[index] ?? date, date)),
+    );
+    expect(gaps.length).toBeGreaterThan(0);
+    expect(Math.min(...gaps)).toBeGreaterThanOrEqual(2);
   });
 
   it('takes what was done today off the budget and does not plan it again today', () => {

@@ -22,7 +22,7 @@ export function alternativeSentence(
       return `With ${obstacle.lacking} min more on this day it would take the place of ${
         obstacle.weakest === 1 ? 'the weakest item' : `the ${obstacle.weakest} weakest items`
       }, and gain more.`;
-    case 'outbid': {
+    case 'replaced': {
       if (obstacle.lacking === 0) return 'It fits, and would add next to nothing.';
       const times = obstacle.min / gainPerMinute;
       const weakest =

@@ -10,7 +10,7 @@ import { type CandidateState, kindsOn } from '../model/candidate-state';
 /** What keeps something from a day. */
 export type Obstacle =
   /** All minutes go to what gains more; so many more would be needed. The weakest item of the day gains `min`. */
-  | { readonly kind: 'outbid'; readonly lacking: number; readonly min: number }
+  | { readonly kind: 'replaced'; readonly lacking: number; readonly min: number }
   /** With so many minutes more it could take the place of the weakest items, so many, that gain less together. */
   | { readonly kind: 'too-long'; readonly lacking: number; readonly weakest: number }
   /** The same problem stands on another day that is too near for the spacing. */
@@ -130,7 +130,7 @@ function obstacleFor(
   const freed = weakest.reduce((sum, it) => sum + it.minutes, 0);
   if (weakest.length > 0 && freed < lacking)
     return { kind: 'too-long', lacking: lacking - freed, weakest: weakest.length };
-  return { kind: 'outbid', lacking, min: there[0]?.gainPerMinute ?? 0 };
+  return { kind: 'replaced', lacking, min: there[0]?.gainPerMinute ?? 0 };
 }
 
 function nearestTo(day: number, placements: readonly Placement[]): number {

@@ -86,14 +86,6 @@ describe('what was weighed for a day', () => {
   });
 
   it('says how many minutes more would bring something longer in for the weakest', () => {
-    const short =
-      planner.alternatives(day?.date ?? '')?.nearest.filter(({ obstacle }) => obstacle.kind === 'too-long') ?? [];
-    for (const { obstacle } of short) {
-      if (obstacle.kind !== 'too-long') continue;
-      expect(obstacle.lacking).toBeGreaterThan(0);
-      expect(obstacle.weakest).toBeGreaterThan(0);
-      expect(obstacle.weakest).toBeLessThanOrEqual(day?.items.length ?? 0);
-    }
     // A day of one short item only: what is longer and gains more lacks the difference.
     const tight = new Planner({
       ...input,
@@ -117,11 +109,11 @@ describe('what was weighed for a day', () => {
     const base = { problemId: 'p', technique: 'heap', kind: 'rebuild', minutes: 20, gainPerMinute: 0.001 } as const;
     const say = (obstacle: Parameters<typeof alternativeSentence>[0]['obstacle']): string =>
       alternativeSentence({ ...base, obstacle }, (date) => date);
-    expect(say({ kind: 'outbid', lacking: 12, min: 0.0015 })).toBe(
+    expect(say({ kind: 'replaced', lacking: 12, min: 0.0015 })).toBe(
       'The weakest item of the day gains 1.5 times as much a minute. With 12 min more on this day it would have room.',
     );
-    expect(say({ kind: 'outbid', lacking: 12, min: 0.001 })).toContain('does not fit into its place');
-    expect(say({ kind: 'outbid', lacking: 0, min: 0.001 })).toBe('It fits, and would add next to nothing.');
+    expect(say({ kind: 'replaced', lacking: 12, min: 0.001 })).toContain('does not fit into its place');
+    expect(say({ kind: 'replaced', lacking: 0, min: 0.001 })).toBe('It fits, and would add next to nothing.');
     expect(say({ kind: 'too-long', lacking: 1, weakest: 2 })).toBe(
       'With 1 min more on this day it would take the place of the 2 weakest items, and gain more.',
     );
