@@ -30,7 +30,7 @@ const suites = {
   },
   app: {
     name: 'app',
-    args: ['run', '--silent', 'test:app'],
+    args: ['run', '--silent', 'test', '-w', 'app'],
     filtered: ['--', '--include', `**/*${pattern}*.spec.ts`],
     folders: ['core/src', 'app/src'],
     count: /TOTAL: (\d+) SUCCESS|Executed (\d+) of \d+ .*SUCCESS/,
@@ -38,7 +38,7 @@ const suites = {
   },
   e2e: {
     name: 'end to end',
-    args: ['run', '--silent', 'test:e2e'],
+    args: ['run', '--silent', 'test', '-w', 'e2e'],
     filtered: ['--', pattern],
     folders: ['e2e'],
     count: /(\d+) passed/,
