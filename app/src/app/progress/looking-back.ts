@@ -34,7 +34,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             </p>
           } @else {
             <p class="verdict">{{ verdict() }}</p>
-            <h2>Foreseen and come true</h2>
+            <h2>Predicted and come true</h2>
             <p class="second">
               Upright lines: where the share lies with 80 %, for so few sittings; what crosses the dashed line is as
               good as right. Thin classes are taken together.
@@ -46,7 +46,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             <table class="figures-table">
               <thead>
                 <tr>
-                  <th scope="col">Foreseen</th>
+                  <th scope="col">Predicted</th>
                   <th scope="col" class="number">On average</th>
                   <th scope="col" class="number">Came true</th>
                   <th scope="col" class="number">Likely</th>
