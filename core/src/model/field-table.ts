@@ -57,6 +57,15 @@ export function schemasOf<T extends FieldTable>(table: T): { [F in keyof T]: T[F
   };
 }
 
+/** The fields of a table that are said in words, in its order. */
+export function fieldsInWords<T extends FieldTable>(
+  table: T,
+): { readonly name: keyof T & string; readonly inWords: InWords<unknown> }[] {
+  return Object.entries(table as unknown as Readonly<Record<string, Field>>).flatMap(([name, { inWords }]) =>
+    inWords ? [{ name, inWords }] : [],
+  );
+}
+
 /** What a table's fields hold. */
 export type FieldsOf<T extends FieldTable> = { [F in keyof T]: z.infer<T[F]['schema']> };
 

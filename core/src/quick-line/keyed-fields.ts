@@ -1,6 +1,6 @@
 import { type Attempt, attemptFields, attemptsFrom, unknownAttempt } from '../model/attempt';
-import type { Field, InWords } from '../model/field-table';
-import { type SittingFacts, sittingField, sittingFieldNames } from '../model/sitting';
+import { type InWords, fieldsInWords } from '../model/field-table';
+import { type SittingFacts, sittingFields } from '../model/sitting';
 import type { Result } from '../model/sitting-words';
 
 /** A field that the quick line says in words after a key: of the sitting, or of its last attempt. */
@@ -11,16 +11,12 @@ export interface KeyedField {
 }
 
 /** By their keys. */
-export const keyedFields: ReadonlyMap<string, KeyedField> = new Map([
-  ...sittingFieldNames.flatMap((name) => entryOf(name, 'sitting', sittingField(name))),
-  ...Object.entries(attemptFields as unknown as Readonly<Record<string, Field>>).flatMap(([name, field]) =>
-    entryOf(name, 'attempt', field),
-  ),
-]);
-
-function entryOf(name: string, of: KeyedField['of'], { inWords }: Field): (readonly [string, KeyedField])[] {
-  return inWords ? [[inWords.key, { name, of, inWords }]] : [];
-}
+export const keyedFields: ReadonlyMap<string, KeyedField> = new Map(
+  [
+    ...fieldsInWords(sittingFields).map((field): KeyedField => ({ ...field, of: 'sitting' })),
+    ...fieldsInWords(attemptFields).map((field): KeyedField => ({ ...field, of: 'attempt' })),
+  ].map((field) => [field.inWords.key, field]),
+);
 
 /** What words by key, each of which can be read, say of a sitting with so many attempts and this result. */
 export function factsFromWords(

@@ -1,17 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
-  type InWords,
   type Problem,
   type Sitting,
   type SittingFieldName,
   type SittingKind,
   clockOf,
   dayOf,
+  fieldsInWords,
   instantAt,
   maxMinutes,
-  sittingField,
-  sittingFieldNames,
+  sittingFields,
   sittingKinds,
   titleKey,
 } from '@lernen/core/model';
@@ -27,14 +26,6 @@ import { TechniquePicker } from '../ui/technique-picker';
 import { kindWords } from '../ui/words';
 import { textOrNull, valueOf } from '../ui/value-of';
 import { WordsField } from '../ui/words-field';
-
-/** The fields of a sitting that are asked for in words. */
-const lines = sittingFieldNames.flatMap(
-  (name): { readonly name: SittingFieldName; readonly inWords: InWords<unknown> }[] => {
-    const { inWords } = sittingField(name);
-    return inWords ? [{ name, inWords }] : [];
-  },
-);
 
 /** What stands in the form. */
 interface Filled {
@@ -86,7 +77,7 @@ export class SittingPage {
   protected readonly form = signal<Filled | null>(null);
   /** What was typed here before a reload stands in the form again. */
   protected readonly isBroughtBack = signal(false);
-  protected readonly lines = lines;
+  protected readonly lines = fieldsInWords(sittingFields);
   /** Why something that was typed cannot be read. */
   protected readonly fault = signal<string | null>(null);
   private readonly isSaving = signal(false);

@@ -80,7 +80,7 @@ export const LogStore = signalStore(
         notices.fail(
           `${repository.unreadable} of your records cannot be read by this version. They are kept, but stand nowhere; update Lernen, or bring a backup back in Setup.`,
         );
-      if (isChanged || repository.planCount !== store.planCount() || !store.isLoaded())
+      if (isChanged)
         patchState(store, {
           log: repository.log(),
           isLoaded: true,

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
 import {
   type Attempt,
-  type Field,
   type Help,
-  type InWords,
   type Result,
   type Slip,
   attemptFields,
+  fieldsInWords,
   helps,
   results,
   slips,
@@ -15,12 +14,6 @@ import {
 } from '@lernen/core/model';
 import { WordsField } from './words-field';
 import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
-
-/** What is asked of an attempt in words. */
-const attemptLines = Object.entries(attemptFields as unknown as Readonly<Record<keyof Attempt, Field>>).flatMap(
-  ([name, { inWords }]): { readonly name: keyof Attempt; readonly inWords: InWords<unknown> }[] =>
-    inWords ? [{ name: name as keyof Attempt, inWords }] : [],
-);
 
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
@@ -178,7 +171,7 @@ export class OutcomeFields {
   readonly fault = output<string | null>();
   readonly chosenSlips = model.required<readonly Slip[]>();
   readonly felt = model.required<number | null>();
-  protected readonly attemptLines = attemptLines;
+  protected readonly attemptLines = fieldsInWords(attemptFields);
   protected readonly results = results;
   protected readonly helps = helps;
   protected readonly verdicts = verdicts;

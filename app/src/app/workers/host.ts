@@ -31,7 +31,7 @@ export class WorkerHost<Api> {
     this.worker?.terminate();
     this.worker = null;
     this.api = null;
-    for (const reject of this.waiting) reject(new StoppedError(reason));
+    for (const reject of this.waiting) reject(new Error(reason));
     this.waiting.clear();
   }
 
@@ -50,6 +50,3 @@ export class WorkerHost<Api> {
     return this.api;
   }
 }
-
-/** Says to whoever waited that the work was ended from outside. */
-export class StoppedError extends Error {}
