@@ -88,11 +88,6 @@ export default tseslint.config(
     rules: { complexity: 'off' },
   },
   {
-    // One sheet, one sitting: writing, following and drafts share what is under way.
-    files: ['app/src/app/store/sheet-store.ts', 'app/src/app/store/running-store.ts'],
-    rules: { 'max-lines-per-function': 'off' },
-  },
-  {
     // What a test reads back from JSON has no type, and it asks for what need not be there.
     files: ['**/*.spec.ts', 'e2e/**/*.ts', '**/testing/**/*.ts'],
     rules: Object.fromEntries(

@@ -169,7 +169,7 @@ class Commands {
   }
 
   private async writeCsv(archive: Archive, out: string | undefined): Promise<void> {
-    const tables = csvTables(logFrom(archive), this.io.zone);
+    const tables = csvTables({ ...logFrom(archive), entries: archive.entries }, this.io.zone);
     if (out === undefined) this.io.out(tables.sittings);
     else for (const name of csvTableNames) await writeFile(join(out, `${name}.csv`), tables[name]);
   }

@@ -2,6 +2,7 @@ import { type Archive, archiveFrom } from '@lernen/core/archive';
 import {
   type Attempt,
   type Day,
+  type Entry,
   type Help,
   type Instant,
   type Interview,
@@ -23,7 +24,7 @@ import {
 import { plannedLists, plannedProblems } from './planned';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
 import { SeededRandom, countingIds } from './random';
-import { demoEntries } from './sheets';
+import { demoEntries, givenEntries } from './sheets';
 
 export { SeededRandom, countingIds } from './random';
 
@@ -50,6 +51,8 @@ class DemoWriter {
   private readonly now: number;
   private readonly newId: (at?: number) => string;
   private readonly sittings: Sitting[] = [];
+  /** Statements and bounds. */
+  private readonly given: Entry[] = [];
   /** Skill that grows with practice, by technique. */
   private readonly skill = new Map<string, number>();
   /** When each problem was worked last, and how often. */
@@ -115,7 +118,7 @@ class DemoWriter {
         interviews,
         choices: [],
         lists: this.lists(all),
-        entries,
+        entries: [...this.given, ...entries],
         settings,
       },
       this.asOf,
@@ -148,9 +151,9 @@ class DemoWriter {
   }
 
   private problem(entry: DemoProblem, createdAt: Instant): Problem {
-    const { title, techniques, difficulty, time, space, bounds, statement } = entry;
+    const { title, techniques, difficulty, time, space } = entry;
     const at = Date.parse(createdAt);
-    return {
+    const problem: Problem = {
       id: this.newId(at),
       revision: this.newId(at),
       deleted: false,
@@ -161,11 +164,10 @@ class DemoWriter {
       origin: this.random.pick(origins),
       employer: this.random.chance(0.25) ? this.random.pick(employers) : null,
       link: null,
-      statement,
-      bounds: [...bounds],
-      note: '',
       createdAt,
     };
+    this.given.push(...givenEntries(problem, entry));
+    return problem;
   }
 
   private sit(problem: Problem, entry: DemoProblem, kind: SittingKind, startedAt: Instant): void {
@@ -264,17 +266,20 @@ class DemoWriter {
   private planned(): Problem[] {
     const createdAt = instantAt(addDays(this.today, -4), '21:00', this.zone);
     const at = Date.parse(createdAt);
-    return plannedProblems.map((problem) => ({
-      ...problem,
-      id: this.newId(at),
-      revision: this.newId(at),
-      deleted: false,
-      cost: noCost,
-      employer: null,
-      link: null,
-      note: '',
-      createdAt,
-    }));
+    return plannedProblems.map(({ statement, bounds, ...facts }) => {
+      const problem: Problem = {
+        ...facts,
+        id: this.newId(at),
+        revision: this.newId(at),
+        deleted: false,
+        cost: noCost,
+        employer: null,
+        link: null,
+        createdAt,
+      };
+      this.given.push(...givenEntries(problem, { statement, bounds }));
+      return problem;
+    });
   }
 
   private lists(problems: readonly Problem[]): ProblemList[] {

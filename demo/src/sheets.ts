@@ -1,8 +1,28 @@
-import { type Entry, EntrySchema, type Id, type NewId, singleEntryId } from '@lernen/core/model';
+import {
+  type Entry,
+  type EntryKind,
+  EntrySchema,
+  type Id,
+  type NewId,
+  type Problem,
+  isFilled,
+  isSingleKind,
+  singleEntry,
+  singleEntryId,
+} from '@lernen/core/model';
 import sheets from './sheets.json';
 
-/** Kinds of which a sheet has one. */
-const singles = { reading: 'reading', 'cue-choices': 'cue-choices', needs: 'needs', argument: 'argument' } as const;
+/** What stands on the sheet of every problem from the day on which it was met. */
+export function givenEntries(
+  { id, revision }: Problem,
+  given: { readonly statement: string; readonly bounds: readonly string[] },
+): Entry[] {
+  const all = [
+    singleEntry('statement', id, revision, { text: given.statement }),
+    singleEntry('bounds', id, revision, { lines: [...given.bounds] }),
+  ];
+  return all.filter(isFilled);
+}
 
 /**
  * The entries of all filled sheets. `idOf` gives the id of the problem of a title; sheets of problems that were not met
@@ -25,9 +45,9 @@ export function demoEntries(idOf: (title: string) => Id | undefined, newId: NewI
       };
       const otherId = other === undefined ? undefined : idOf(other);
       if (other !== undefined && otherId === undefined) return [];
-      const single = singles[entry.kind as keyof typeof singles] as keyof typeof singles | undefined;
-      const id = single
-        ? singleEntryId(problemId, single)
+      const kind = entry.kind as EntryKind;
+      const id = isSingleKind(kind)
+        ? singleEntryId(problemId, kind)
         : ((ref === undefined ? undefined : ids.get(ref)) ?? newId());
       return EntrySchema.parse({
         ...entry,

@@ -189,9 +189,6 @@ export class Practice {
       origin: null,
       employer: null,
       link: null,
-      statement: '',
-      bounds: [],
-      note: '',
       createdAt: new Date(at).toISOString(),
     };
     this.problems.set(id, problem);

@@ -2,8 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { ArchiveError } from '../errors';
-import { attemptWith } from '../model/attempt';
-import { emptyEntry } from '../model/entry';
+import { type Entry, emptyEntry, singleEntry, singleEntryId } from '../model/entry';
 import { type StoredRecords, noRecords } from '../model/log';
 import { defaultSettings } from '../model/settings';
 import { makeInterview, makeList, makeProblem, makeSitting, newId, now } from '../testing/make';
@@ -22,7 +21,7 @@ const records: fc.Arbitrary<StoredRecords> = fc
     { maxLength: 5 },
   )
   .map((rows) => {
-    const problems = rows.map(({ title, note }) => makeProblem({ title, note }));
+    const problems = rows.map(({ title }) => makeProblem({ title }));
     const sittings = problems.map((problem, index) =>
       makeSitting(problem.id, { minutes: rows[index]?.minutes ?? null }),
     );
@@ -30,12 +29,15 @@ const records: fc.Arbitrary<StoredRecords> = fc
       ...noRecords,
       problems,
       sittings,
-      entries: problems.map(({ id, note }) => emptyEntry('observation', id, newId(), { text: note })),
+      entries: problems.map(({ id }, index) => singleEntry('notes', id, newId(), { text: rows[index]?.note ?? '' })),
       interviews: [makeInterview(9, { mix: { heap: 2 } })],
       lists: [makeList(problems, { until: '2026-12-04' })],
       settings: { ...defaultSettings, revision: newId() },
     };
   });
+
+const kindsOf = (entries: readonly Entry[]): string[] => entries.map(({ kind }) => kind);
+const contentOf = (entry: Entry): unknown => ('text' in entry ? entry.text : 'lines' in entry ? entry.lines : null);
 
 /** What a reader finds wrong with a text. */
 function faultsIn(text: string): string[] {
@@ -58,14 +60,24 @@ describe('the archive', () => {
     );
   });
 
-  for (const version of [1, 2, 3])
+  for (const version of [1, 2, 3, 4])
     it(`brings a file of version ${version} up, and writes the newest`, async () => {
       const path = fileURLToPath(new URL(`./archive-version-${version}.json`, import.meta.url));
       const archive = readArchive(await readFile(path, 'utf8'));
       const { problems, sittings, entries, lists } = archive;
-      expect([archive.version, problems.length, sittings.length]).toEqual([4, 1, 1]);
-      expect([entries.length, lists.length]).toEqual([version === 1 ? 0 : 1, version < 3 ? 0 : 1]);
-      expect(sittings[0]?.attempts).toEqual([attemptWith('accepted')]);
+      expect([archive.version, problems.length, sittings.length]).toEqual([5, 1, 1]);
+      expect([kindsOf(entries).includes('observation'), lists.length]).toEqual([version > 1, version < 3 ? 0 : 1]);
+      expect(sittings[0]?.attempts.at(-1)?.verdict).toBe('accepted');
+      expect(sittings[0]?.attempts.at(-1)?.submission ?? null).toEqual(
+        version < 4 ? null : { runTime: 52, memory: 17, standing: 91 },
+      );
+      const { id = '', revision } = problems[0] ?? {};
+      const given = entries.filter((entry) => entry.revision === revision);
+      expect(given.map((entry) => [entry.id, contentOf(entry)])).toEqual([
+        [singleEntryId(id, 'statement'), jasmine.stringMatching(/^Towers stand along a coast.*, or 0\.$/)],
+        [singleEntryId(id, 'bounds'), ['n ≤ 200 000', '1 s']],
+        ...(version < 4 ? [] : [[singleEntryId(id, 'notes'), 'Ask about **equal** heights.\n\nThen draw it.']]),
+      ]);
       expect(archive.settings?.language).toBeNull();
       expect(readArchive(formatArchive(archive))).toEqual(archive);
     });
@@ -103,7 +115,7 @@ describe('the archive', () => {
     expect(faultsIn(text)).toEqual([]);
     expect(faultsIn(text.slice(0, -20))).toEqual([jasmine.stringMatching(/^: /)]);
     expect(faultsIn('[]')).toEqual(['format: must be "lernen-archive"']);
-    expect(faultsIn(text.replace('"version": 4', '"version": 9'))).toEqual(['version: is 9, at most 4 can be read']);
+    expect(faultsIn(text.replace('"version": 5', '"version": 9'))).toEqual(['version: is 9, at most 5 can be read']);
     expect(faultsIn(text.replace('"minutes":25', '"minutes":"soon"'))).toEqual([
       jasmine.stringMatching(/^sittings\[0\]\.minutes: /),
     ]);
@@ -125,16 +137,17 @@ describe('the archive', () => {
 
 describe('the CSV tables', () => {
   it('follow RFC 4180: CRLF, and quotes around commas, quotes and line breaks', () => {
-    const problem = makeProblem({ title: 'Tide, "Gauge"', note: 'one\ntwo', techniques: ['heap', 'greedy'] });
+    const problem = makeProblem({ title: 'Tide, "Gauge"', techniques: ['heap', 'greedy'] });
+    const entries = [singleEntry('notes', problem.id, newId(), { text: 'one\ntwo' })];
     const log = logFrom({
       ...noRecords,
       problems: [problem],
       sittings: [makeSitting(problem.id, { minutes: 7, startedAt: '2026-11-20T23:30:00.000Z' })],
     });
-    const { problems, sittings } = csvTables(log, 'Europe/Oslo');
+    const { problems, sittings } = csvTables({ ...log, entries }, 'Europe/Oslo');
     expect(problems.split('\r\n')[1]).toContain('"Tide, ""Gauge""",medium,Heap; Greedy choice');
     expect(problems).toContain('"one\ntwo"');
     expect(sittings.split('\r\n')[1]).toContain(',2026-11-21,00:30,first-solve,7,');
-    expect(csvTables(logFrom(noRecords), 'UTC')).toEqual({ problems: '', sittings: '', lists: '' });
+    expect(csvTables({ ...logFrom(noRecords), entries: [] }, 'UTC')).toEqual({ problems: '', sittings: '', lists: '' });
   });
 });

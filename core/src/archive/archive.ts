@@ -10,6 +10,7 @@ import {
 } from '../model/collections';
 import { listOf, orNull } from '../model/fields';
 import type { StoredRecords } from '../model/log';
+import { type OldRecord, broughtUp } from '../model/migrations';
 import type { LogRecord } from '../model/record';
 import { SettingsSchema } from '../model/settings';
 import { type Instant, InstantSchema } from '../model/time';
@@ -73,7 +74,7 @@ export function readArchive(text: string): Archive {
       [{ path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` }],
     );
   }
-  const parsed = ArchiveSchema.safeParse(broughtUp(value, version));
+  const parsed = ArchiveSchema.safeParse(asOfThisVersion(value, version));
   const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
   if (!parsed.success || faults.length > 0) {
     const count =
@@ -87,12 +88,10 @@ export function readArchive(text: string): Archive {
   return parsed.data;
 }
 
-/** An archive of an older version as one of this version: it has nothing of the collections that came later. */
-function broughtUp(value: object, version: unknown): object {
+function asOfThisVersion(value: object, version: unknown): object {
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1 || version >= archiveVersion)
     return value;
-  const later = collectionNames.filter((name) => collections[name].since > version);
-  return { ...value, version: archiveVersion, ...Object.fromEntries(later.map((name) => [name, []])) };
+  return { ...broughtUp(value as OldRecord, version), version: archiveVersion };
 }
 
 /** Zod's issues as paths and reasons. */

@@ -1,10 +1,14 @@
 import Papa from 'papaparse';
 import { type CollectionName, collectionNames } from '../model/collections';
 import type { CsvNames } from '../model/field-table';
+import { type Entry, type EntryOf, type SingleKind, singleEntryId } from '../model/entry';
 import { type Log, byProblem } from '../model/log';
 import { listedProblems } from '../model/problem-list';
 import { sittingField, sittingFieldNames } from '../model/sitting';
 import type { Zone } from '../model/time';
+
+/** A log with what its sheets hold. */
+export type CsvLog = Log & { readonly entries: readonly Entry[] };
 
 type Row = Readonly<Record<string, string | number>>;
 
@@ -17,7 +21,7 @@ const tables = {
   interviews: null,
   choices: null,
   entries: null,
-} as const satisfies Record<CollectionName, ((log: Log, names: CsvNames) => Row[]) | null>;
+} as const satisfies Record<CollectionName, ((log: CsvLog, names: CsvNames) => Row[]) | null>;
 
 export type CsvTableName = {
   [N in CollectionName]: (typeof tables)[N] extends null ? never : N;
@@ -29,7 +33,7 @@ export const csvTableNames = collectionNames.filter((name): name is CsvTableName
 export type CsvTables = Readonly<Record<CsvTableName, string>>;
 
 /** Writes what the log holds. Days and clock times are those of `zone`. */
-export function csvTables(log: Log, zone: Zone): CsvTables {
+export function csvTables(log: CsvLog, zone: Zone): CsvTables {
   const techniques = new Map(log.techniques.map(({ id, name }) => [id, name]));
   const titles = new Map(log.problems.map(({ id, title }) => [id, title]));
   const names: CsvNames = {
@@ -40,7 +44,10 @@ export function csvTables(log: Log, zone: Zone): CsvTables {
   return Object.fromEntries(csvTableNames.map((name) => [name, unparse(tables[name](log, names))])) as CsvTables;
 }
 
-function problemRows({ problems }: Log, names: CsvNames): Row[] {
+function problemRows({ problems, entries }: CsvLog, names: CsvNames): Row[] {
+  const byId = new Map(entries.filter(({ deleted }) => !deleted).map((entry) => [entry.id, entry]));
+  const single = <K extends SingleKind>(kind: K, problemId: string): EntryOf<K> | undefined =>
+    byId.get(singleEntryId(problemId, kind)) as EntryOf<K> | undefined;
   return problems.map((problem) => ({
     id: problem.id,
     title: problem.title,
@@ -51,15 +58,15 @@ function problemRows({ problems }: Log, names: CsvNames): Row[] {
     origin: problem.origin ?? '',
     employer: problem.employer ?? '',
     link: problem.link ?? '',
-    bounds: problem.bounds.join('; '),
-    statement: problem.statement,
-    note: problem.note,
+    bounds: single('bounds', problem.id)?.lines.join('; ') ?? '',
+    statement: single('statement', problem.id)?.text ?? '',
+    note: single('notes', problem.id)?.text ?? '',
     created: problem.createdAt,
   }));
 }
 
 /** The columns of the field table, in its order. */
-function sittingRows({ sittings }: Log, names: CsvNames): Row[] {
+function sittingRows({ sittings }: CsvLog, names: CsvNames): Row[] {
   return sittings.map((sitting) => {
     const cells = sittingFieldNames.flatMap((field) =>
       sittingField(field).csv.map(({ heading, write }) => [heading, write(sitting[field], names)] as const),
@@ -69,7 +76,7 @@ function sittingRows({ sittings }: Log, names: CsvNames): Row[] {
 }
 
 /** A row for each problem on a list. */
-function listRows({ lists, problems, sittings }: Log, names: CsvNames): Row[] {
+function listRows({ lists, problems, sittings }: CsvLog, names: CsvNames): Row[] {
   const byId = new Map(problems.map((problem) => [problem.id, problem]));
   const sittingsOf = byProblem(sittings);
   return lists.flatMap((list) =>

@@ -211,14 +211,17 @@ describe('importing problems for later', () => {
 
   it('makes problems without a sitting and puts them on a list in their order, known ones too', () => {
     const known = makeProblem({ title: 'Gull Census' });
-    const { problems, sittings, lists, rows } = bring(
+    const { problems, entries, sittings, lists, rows } = bring(
       'title,technique,level,due,mood\nPier Ring,heap,hard,2026-12-04,calm\ngull census,,,,\n',
       makeLog({ problems: [known] }),
       planned,
     );
     expect(sittings).toEqual([]);
-    expect(problems.map(({ title, techniques, difficulty, note }) => [title, techniques, difficulty, note])).toEqual([
-      ['Pier Ring', ['heap'], 'hard', 'mood: calm'],
+    expect(problems.map(({ title, techniques, difficulty }) => [title, techniques, difficulty])).toEqual([
+      ['Pier Ring', ['heap'], 'hard'],
+    ]);
+    expect(entries).toEqual([
+      jasmine.objectContaining({ kind: 'notes', problemId: problems[0]?.id, text: 'mood: calm' }),
     ]);
     expect(lists.map(({ title, until, problems: ids }) => [title, until, ids])).toEqual([
       ['Course week 3', '2026-12-04', [problems[0]?.id ?? '', known.id]],
@@ -242,7 +245,7 @@ describe('importing problems for later', () => {
   it('brings back the lists that the CSV of lists holds', () => {
     const made = bring('title,list,until\nA,First,2026-12-04\nB,First,\nC,Second,\n', makeLog(), planned);
     const log = makeLog({ problems: made.problems, lists: made.lists });
-    const again = bring(csvTables(log, 'UTC').lists, makeLog(), { ...planned, listTitle: '' });
+    const again = bring(csvTables({ ...log, entries: [] }, 'UTC').lists, makeLog(), { ...planned, listTitle: '' });
     const told = (it: CsvImport): unknown =>
       it.lists.map(({ title, until, problems }) => [
         title,

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { type Entry, singleEntry } from '../model/entry';
 import { type Log, offeredTechniques } from '../model/log';
 import { type Problem, ProblemSchema, maxTitle, titleKey } from '../model/problem';
 import { type ProblemList, maxListTitle } from '../model/problem-list';
@@ -64,6 +65,8 @@ export interface CsvImport {
   readonly rows: readonly CsvRow[];
   readonly failures: readonly CsvFailure[];
   readonly problems: readonly Problem[];
+  /** The notes of problems for later. */
+  readonly entries: readonly Entry[];
   readonly sittings: readonly Sitting[];
   readonly lists: readonly ProblemList[];
   readonly techniques: readonly Technique[];
@@ -84,6 +87,7 @@ export function failuresCsv(sheet: CsvSheet, failures: readonly CsvFailure[]): s
 class CsvImporter {
   private readonly columns: ReadonlyMap<CsvField, number>;
   private readonly problems = new Map<string, Problem>();
+  private readonly entries: Entry[] = [];
   private readonly lists: CsvLists;
   private readonly known: ReadonlyMap<string, Problem>;
   private readonly added = new Map<string, Technique>();
@@ -111,7 +115,16 @@ class CsvImporter {
   run(): CsvImport {
     for (const [index, cells] of this.sheet.rows.entries()) {
       if (index % 100 === 0 && this.options.onProgress?.(index / this.sheet.rows.length) === false) {
-        return { rows: [], failures: [], problems: [], sittings: [], lists: [], techniques: [], wasStopped: true };
+        return {
+          rows: [],
+          failures: [],
+          problems: [],
+          entries: [],
+          sittings: [],
+          lists: [],
+          techniques: [],
+          wasStopped: true,
+        };
       }
       const line = this.sheet.lines[index] ?? index + 2;
       if (this.options.rowsAre === 'planned') this.takePlanned(cells, line);
@@ -121,6 +134,7 @@ class CsvImporter {
       rows: this.rows,
       failures: this.failures,
       problems: [...this.problems.values()],
+      entries: this.entries,
       sittings: this.rows.flatMap((row) => row.sitting?.sitting ?? []),
       lists: this.lists.changed(),
       techniques: [...this.added.values()],
@@ -147,7 +161,10 @@ class CsvImporter {
       return;
     }
     const today = dayOf(this.options.now, this.options.zone);
-    const problem = known ?? this.problemFor(title, difficulty, text, today, this.noteFrom(cells, text));
+    const problem = known ?? this.problemFor(title, difficulty, text, today);
+    const note = this.noteFrom(cells, text);
+    if (known === null && note !== '')
+      this.entries.push(singleEntry('notes', problem.id, this.options.newId(), { text: note }));
     if (list !== null) this.lists.put(list, until, problem.id);
     this.rows.push({ line, title: problem.title, isNewProblem: known === null, sitting: null, list });
   }
@@ -230,7 +247,6 @@ class CsvImporter {
     difficulty: Problem['difficulty'],
     text: (field: CsvField) => string,
     day: Day,
-    note = '',
   ): Problem {
     const key = titleKey(title);
     const known = this.known.get(key) ?? this.problems.get(key);
@@ -246,7 +262,6 @@ class CsvImporter {
       origin: short(text('origin'), 200),
       employer: short(text('employer'), 120),
       link: text('link') || null,
-      note,
       createdAt: this.startOf(day, dayOf(this.options.now, this.options.zone)),
     });
     this.problems.set(key, problem);

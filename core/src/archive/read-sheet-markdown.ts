@@ -1,10 +1,12 @@
+import type * as z from 'zod/mini';
 import { MarkdownError } from '../errors';
-import { type Entry, type EntryKind, EntrySchema } from '../model/entry';
+import { type Entry, type EntryKind, EntrySchema, entryKinds, isSingleKind, singleEntryId } from '../model/entry';
+import { type OldRecord, withSheetInEntries } from '../model/migrations';
 import { type Problem, ProblemSchema } from '../model/problem';
 import type { NewId } from '../model/record';
 import { faultsOf } from './archive';
 import { type Line, frontMatter } from './front-matter';
-import { type SheetField, fingerprint, sheetFields } from './sheet-fields';
+import { type SheetField, entryHeadings, fingerprint, sheetFields } from './sheet-fields';
 import { sheetFormat, sheetVersion } from './write-sheet-markdown';
 
 export interface SheetFile {
@@ -19,9 +21,38 @@ export interface SheetFile {
 export function readSheetMarkdown(text: string, newId: NewId): SheetFile {
   const { front, lines } = frontMatter(text, sheetFormat, sheetVersion);
   const sections = sectionsOf(lines);
-  const problem = problemFrom(front, sections, newId);
-  const entries = sections.flatMap((section) => (section.level === 3 ? [entryFrom(section, problem.id, newId)] : []));
-  return { problem, entries };
+  const { format: _format, version, fingerprint: stamp, ...facts } = front;
+  const named = { ...facts, id: facts['id'] ?? newId(), revision: facts['revision'] ?? newId() };
+  const problem = checked(ProblemSchema, named, 2, 'problem in the front matter');
+  const written = { ...problem, ...(version === 1 ? sheetInProblem(sections) : {}) };
+  const read = fingerprint(written) === stamp ? written : { ...written, revision: newId() };
+  const { problems: [now] = [], entries: ofProblem = [] } = withSheetInEntries(read);
+  return {
+    problem: checked(ProblemSchema, now, 2, 'problem in the front matter'),
+    entries: [
+      ...ofProblem.map((entry) => checked(EntrySchema, entry, 1, 'statement, bounds and notes')),
+      ...sections.filter(({ level }) => level === 3).map((section) => entryFrom(section, problem.id, newId)),
+    ],
+  };
+}
+
+/** Version 1 had statement, bounds and notes right below the headings of their stages, as parts of the problem. */
+function sheetInProblem(sections: readonly Section[]): OldRecord {
+  const stage = (name: string): readonly Line[] =>
+    sections.find(({ level, heading }) => level === 2 && heading.text === `## ${name}`)?.lines ?? [];
+  return {
+    statement: quotations(stage('Read')).get('Statement') ?? '',
+    bounds: itemsOf(stage('Bounds')),
+    note: quotations(stage('Lessons')).get('Notes') ?? '',
+  };
+}
+
+/** @throws MarkdownError saying what is wrong with it. */
+function checked<T>(schema: z.ZodMiniType<T>, value: unknown, line: number, what: string): T {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const [fault] = faultsOf(parsed.error);
+  throw new MarkdownError(line, `a sound ${fault?.path || what} (${fault?.reason ?? ''})`);
 }
 
 interface Section {
@@ -46,48 +77,42 @@ function sectionsOf(lines: readonly Line[]): Section[] {
   return sections;
 }
 
-function problemFrom(front: Record<string, unknown>, sections: readonly Section[], newId: NewId): Problem {
-  const { format: _format, version: _version, fingerprint: stamp, ...facts } = front;
-  const stage = (name: string): readonly Line[] =>
-    sections.find(({ level, heading }) => level === 2 && heading.text === `## ${name}`)?.lines ?? [];
-  const bounds = stage('Bounds').flatMap(({ text }) => (text.startsWith('- ') ? [text.slice(2)] : []));
-  const parsed = ProblemSchema.safeParse({
-    ...facts,
-    id: facts['id'] ?? newId(),
-    revision: facts['revision'] ?? newId(),
-    statement: quotations(stage('Read')).get('Statement') ?? '',
-    note: quotations(stage('Lessons')).get('Notes') ?? '',
-    bounds,
-  });
-  if (!parsed.success) {
-    const [fault] = faultsOf(parsed.error);
-    throw new MarkdownError(2, `a sound ${fault?.path ?? 'problem'} in the front matter (${fault?.reason ?? ''})`);
-  }
-  return fingerprint(parsed.data) === stamp ? parsed.data : { ...parsed.data, revision: newId() };
-}
-
 const stampPattern = /^<!-- ([a-z-]+) (\S+) (\S+) (-?[\d.e+-]+) ([0-9a-f]{8}) -->$/;
 
-function entryFrom({ heading, lines }: Section, problemId: string, newId: NewId): Entry {
-  const stampLine = lines.find(({ text }) => text.startsWith('<!-- '));
-  const stamp = stampPattern.exec(stampLine?.text ?? '');
-  if (!stamp) throw new MarkdownError(stampLine?.number ?? heading.number, 'the line <!-- kind id … --> of an entry');
-  const [, kind = '', id, revision, order, print] = stamp;
-  const fields = (sheetFields as Readonly<Record<string, readonly SheetField[]>>)[kind];
-  if (!fields) throw new MarkdownError(stampLine?.number ?? heading.number, `a kind of entry instead of “${kind}”`);
-  const parsed = EntrySchema.safeParse({
-    id,
-    revision,
-    order: Number(order),
-    problemId,
-    kind: kind as EntryKind,
-    ...valuesOf(fields, lines),
-  });
-  if (!parsed.success) {
-    const [fault] = faultsOf(parsed.error);
-    throw new MarkdownError(heading.number, `a sound ${fault?.path || 'entry'} (${fault?.reason ?? ''})`);
-  }
-  return fingerprint(parsed.data) === print ? parsed.data : { ...parsed.data, revision: newId() };
+/** What the comment below a heading says of an entry. */
+interface Stamp {
+  readonly kind: EntryKind;
+  readonly id: string;
+  readonly revision: string;
+  readonly order: number;
+  readonly print: string;
+}
+
+function entryFrom(section: Section, problemId: string, newId: NewId): Entry {
+  const { print, ...stamp } = stampOf(section) ?? freshStamp(section, problemId, newId);
+  const values = { ...stamp, problemId, ...valuesOf(sheetFields[stamp.kind], section.lines) };
+  const entry = checked(EntrySchema, values, section.heading.number, 'entry');
+  return fingerprint(entry) === print ? entry : { ...entry, revision: newId() };
+}
+
+/** Null where the entry was written by hand. */
+function stampOf({ lines }: Section): Stamp | null {
+  const line = lines.find(({ text }) => text.startsWith('<!-- '));
+  if (!line) return null;
+  const [, word = '', id = '', revision = '', order, print = ''] = stampPattern.exec(line.text) ?? [];
+  if (order === undefined) throw new MarkdownError(line.number, 'the line <!-- kind id … --> of an entry');
+  const kind = entryKinds.find((it) => it === word);
+  if (kind === undefined) throw new MarkdownError(line.number, `a kind of entry instead of “${word}”`);
+  return { kind, id, revision, order: Number(order), print };
+}
+
+/** `### Observation 2`: the heading says what it is. */
+function freshStamp({ heading }: Section, problemId: string, newId: NewId): Stamp {
+  const name = heading.text.replace(/^#+ /, '').replace(/ \d+$/, '').trim();
+  const kind = entryKinds.find((it) => entryHeadings[it].toLowerCase() === name.toLowerCase());
+  if (kind === undefined) throw new MarkdownError(heading.number, `a kind of entry instead of “${name}”`);
+  const id = isSingleKind(kind) ? singleEntryId(problemId, kind) : newId();
+  return { kind, id, revision: newId(), order: 0, print: '' };
 }
 
 function valuesOf(fields: readonly SheetField[], lines: readonly Line[]): Record<string, unknown> {
@@ -96,6 +121,7 @@ function valuesOf(fields: readonly SheetField[], lines: readonly Line[]): Record
   const values: Record<string, unknown> = {};
   for (const field of fields) {
     if (field.as === 'text') values[field.key] = texts.get(field.label ?? '') ?? '';
+    else if (field.as === 'lines') values[field.key] = itemsOf(lines).map(unquoted);
     else if (field.as === 'code') values[field.key] = codeIn(lines);
     else if (field.as === 'trace') Object.assign(values, traceIn(tableAfter(lines, null)));
     else if (field.as === 'table') {
@@ -160,6 +186,11 @@ function listItems(lines: readonly Line[]): Map<string, string> {
     if (label !== undefined && value !== undefined) items.set(label, value);
   }
   return items;
+}
+
+/** The texts of a list's items. */
+function itemsOf(lines: readonly Line[]): string[] {
+  return lines.flatMap(({ text }) => (text.startsWith('- ') ? [text.slice(2)] : []));
 }
 
 /** Quotations by the bold label before them; the one without a label under the empty text. */

@@ -8,6 +8,8 @@ export type SheetField =
   | { readonly key: string; readonly as: 'line' | 'flag' | 'number' | 'words'; readonly label: string }
   /** A list of things with the same parts, as a table. */
   | { readonly key: string; readonly as: 'table'; readonly label: string; readonly columns: readonly string[] }
+  /** Lines, an item each: `- line`. */
+  | { readonly key: string; readonly as: 'lines' }
   | { readonly key: string; readonly as: 'code' }
   | { readonly key: 'columns'; readonly as: 'trace' };
 
@@ -16,8 +18,10 @@ const line = (key: string, label = key): SheetField => ({ key, as: 'line', label
 
 /** Every field of every kind of entry, in the order in which they are written. */
 export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
+  statement: [text('text')],
   reading: [text('given', 'Given'), text('returns', 'Return')],
   question: [text('text'), text('answer', 'Answer')],
+  bounds: [{ key: 'lines', as: 'lines' }],
   'cue-choices': [
     { key: 'accepted', as: 'words', label: 'accepted' },
     { key: 'dismissed', as: 'words', label: 'dismissed' },
@@ -74,14 +78,17 @@ export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
   ],
   argument: [line('argumentKind', 'argued by'), text('text')],
   lesson: [line('lesson', 'kind'), line('slip'), text('text'), text('answer', 'Answer')],
+  notes: [text('text')],
   relation: [line('relation', 'kind'), line('otherId', 'problem'), line('was'), line('is'), text('changes', 'Changes')],
   twist: [text('text'), text('changes', 'Changes')],
 };
 
 /** What an entry is called in a heading. */
 export const entryHeadings: Readonly<Record<EntryKind, string>> = {
+  statement: 'Statement',
   reading: 'In my own words',
   question: 'Question',
+  bounds: 'Bounds',
   'cue-choices': 'Cues',
   example: 'Example',
   observation: 'Observation',
@@ -92,6 +99,7 @@ export const entryHeadings: Readonly<Record<EntryKind, string>> = {
   version: 'Version',
   argument: 'The argument',
   lesson: 'Lesson',
+  notes: 'Notes',
   relation: 'Relation',
   twist: 'Twist',
 };

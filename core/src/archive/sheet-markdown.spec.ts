@@ -1,6 +1,16 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
 import fc from 'fast-check';
 import { MarkdownError } from '../errors';
-import { type Entry, type EntryKind, EntrySchema, argumentKinds, emptyEntry, singleEntryId } from '../model/entry';
+import {
+  type Entry,
+  type EntryKind,
+  EntrySchema,
+  argumentKinds,
+  emptyEntry,
+  singleEntry,
+  singleEntryId,
+} from '../model/entry';
 import { makeProblem, newId } from '../testing/make';
 import { readSheetMarkdown } from './read-sheet-markdown';
 import { sheetFileName, writeSheetMarkdown } from './write-sheet-markdown';
@@ -44,6 +54,7 @@ function roughEntry(kind: EntryKind, problemId: string): fc.Arbitrary<Entry> {
     { maxLength: 3 },
   );
   const any: Readonly<Record<string, fc.Arbitrary<unknown>>> = {
+    lines: words,
     tags: words,
     accepted: words,
     dismissed: words,
@@ -87,8 +98,8 @@ describe('a sheet as Markdown', () => {
     const problem = makeProblem();
     const entries = fc.tuple(...kinds.map((kind) => roughEntry(kind, problem.id)));
     fc.assert(
-      fc.property(rough, rough, entries, (statement, note, all) => {
-        const full = { ...problem, statement, note, bounds: ['n ≤ 10', 'one pass'], origin: "Keeper's: Cup" };
+      fc.property(entries, (all) => {
+        const full = { ...problem, origin: "Keeper's: Cup" };
         const file = readSheetMarkdown(writeSheetMarkdown(full, all), newId);
         expect(file.problem).toEqual(full);
         const byId = new Map(file.entries.map((entry) => [entry.id, entry]));
@@ -100,8 +111,10 @@ describe('a sheet as Markdown', () => {
   });
 
   it('reads for people', () => {
-    const problem = makeProblem({ title: 'Beacon', statement: 'Towers.\n\nIn a row.', bounds: ['n ≤ 10'] });
+    const problem = makeProblem({ title: 'Beacon' });
     const entries = [
+      singleEntry('statement', problem.id, newId(), { text: 'Towers.\n\nIn a row.' }),
+      singleEntry('bounds', problem.id, newId(), { lines: ['n ≤ 10', 'one pass'] }),
       emptyEntry('observation', problem.id, newId(), { text: 'Whoever waits falls.', isShown: true, from: 'all' }),
       emptyEntry('trace', problem.id, newId(), {
         columns: [{ name: 'h', kind: 'list', rule: '' }],
@@ -109,25 +122,54 @@ describe('a sheet as Markdown', () => {
       }),
     ];
     const text = writeSheetMarkdown(problem, entries);
-    expect(text).toContain(
-      '# Beacon\n\n## Read\n\n**Statement**\n\n> Towers.\n>\n> In a row.\n\n## Bounds\n\n- n ≤ 10',
+    expect(text.replace(/<!-- .* -->\n\n/g, '')).toContain(
+      '# Beacon\n\n## Read\n\n### Statement\n\n> Towers.\n>\n> In a row.\n\n## Bounds\n\n### Bounds\n\n- n ≤ 10\n- one pass',
     );
     expect(text).toContain('- makes smaller from: all\n- shown: yes\n\n> Whoever waits falls.');
     expect(text).toContain('| h |\n| --- |\n| (list) |\n| 5 2 \\| i:0 |');
   });
 
   it('gives what was changed by hand a new revision, and leaves the rest', () => {
-    const problem = makeProblem({ note: 'old' });
+    const problem = makeProblem({ origin: 'old' });
     const entries = ['first', 'second'].map((text, order) =>
       emptyEntry('lesson', problem.id, newId(), { text, order }),
     );
     const text = writeSheetMarkdown(problem, entries)
       .replace('> second', '> second, and more')
-      .replace('> old', '> new');
+      .replace('origin: old', 'origin: new');
     const file = readSheetMarkdown(text, newId);
     expect(file.entries.map(({ revision }, index) => revision === entries[index]?.revision)).toEqual([true, false]);
     expect(file.entries[1]).toEqual(jasmine.objectContaining({ text: 'second, and more', id: entries[1]?.id }));
-    expect([file.problem.note, file.problem.revision > problem.revision]).toEqual(['new', true]);
+    expect([file.problem.origin, file.problem.revision > problem.revision]).toEqual(['new', true]);
+  });
+
+  it('takes an entry that was added by hand, by its heading', () => {
+    const problem = makeProblem();
+    const text = `${writeSheetMarkdown(problem, [])}\n## Read\n\n### Statement\n\n> Towers.\n\n### Question 2\n\n> Equal ones?\n`;
+    const { entries } = readSheetMarkdown(text, newId);
+    expect(entries.map(({ kind }) => kind)).toEqual(['statement', 'question']);
+    expect(entries[0]).toEqual(
+      jasmine.objectContaining({ id: singleEntryId(problem.id, 'statement'), text: 'Towers.' }),
+    );
+    expect(entries[1]).toEqual(jasmine.objectContaining({ text: 'Equal ones?', problemId: problem.id }));
+  });
+
+  it('reads a file of the first version, in which statement, bounds and notes belonged to the problem', async () => {
+    const text = await readFile(fileURLToPath(new URL('./sheet-version-1.md', import.meta.url)), 'utf8');
+    const { problem, entries } = readSheetMarkdown(text, newId);
+    const [statement, bounds, notes, observation] = entries;
+    expect(problem).toEqual(
+      jasmine.objectContaining({ title: 'Beacon Line of Sight', techniques: ['monotonic-stack'] }),
+    );
+    expect(statement).toEqual(jasmine.objectContaining({ revision: problem.revision, kind: 'statement' }));
+    expect(bounds).toEqual(jasmine.objectContaining({ lines: ['n ≤ 200 000', '1 s'] }));
+    expect(notes).toEqual(jasmine.objectContaining({ text: 'Ask about **equal** heights.\n\nThen draw it.' }));
+    expect(observation?.kind).toBe('observation');
+    const changed = readSheetMarkdown(text.replace('> Then draw it.', '> Then code it.'), newId);
+    expect(changed.problem.revision).not.toBe(problem.revision);
+    expect(changed.entries[2]).toEqual(
+      jasmine.objectContaining({ revision: changed.problem.revision, text: jasmine.stringMatching(/Then code it\.$/) }),
+    );
   });
 
   it('says at which line it cannot be read', () => {
@@ -146,7 +188,7 @@ describe('a sheet as Markdown', () => {
     expect(fault(text)).toBe('none');
     expect(fault('# Beacon')).toContain('at line 1: expected the front matter');
     expect(fault(text.replace('lernen-sheet', 'other'))).toContain('at line 2: expected format: lernen-sheet');
-    expect(fault(text.replace('version: 1', 'version: 9'))).toContain('at line 3: expected a version up to 1');
+    expect(fault(text.replace('version: 2', 'version: 9'))).toContain('at line 3: expected a version up to 2');
     expect(fault(text.replace('difficulty: medium', 'difficulty: grim'))).toContain('a sound difficulty');
     expect(fault(text.replace('kind: cue', 'kind: whim'))).toMatch(/at line \d+: expected a sound lesson/);
     expect(fault(text.replace('<!-- lesson', '<!-- tale'))).toContain('a kind of entry instead of “tale”');

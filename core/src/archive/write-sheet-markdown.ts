@@ -1,11 +1,20 @@
 import { stringify } from 'yaml';
-import { type Entry, type EntryKind, type Trace, byOrder, stageOf, stages } from '../model/entry';
+import {
+  type Entry,
+  type EntryKind,
+  type Trace,
+  byOrder,
+  entryKinds,
+  isSingleKind,
+  stageOf,
+  stages,
+} from '../model/entry';
 import type { Problem } from '../model/problem';
 import { tableRow } from '../trace/trace-markdown';
 import { type SheetField, entryHeadings, fingerprint, sheetFields } from './sheet-fields';
 
 export const sheetFormat = 'lernen-sheet';
-export const sheetVersion = 1;
+export const sheetVersion = 2;
 
 const stageHeadings = {
   read: 'Read',
@@ -25,23 +34,20 @@ const stageHeadings = {
  * heading of its own. docs/sheet.md describes the format; readSheetMarkdown gives back what went in.
  */
 export function writeSheetMarkdown(problem: Problem, entries: readonly Entry[]): string {
-  const { statement, note, bounds, ...facts } = problem;
-  const front = stringify({ format: sheetFormat, version: sheetVersion, ...facts, fingerprint: fingerprint(problem) });
+  const front = stringify({
+    format: sheetFormat,
+    version: sheetVersion,
+    ...problem,
+    fingerprint: fingerprint(problem),
+  });
   const standing = [...entries].filter((entry) => !entry.deleted).sort(byOrder);
   const parts = stages.flatMap((stage) => {
-    const own = standing.filter(({ kind }) => stageOf(kind) === stage);
-    const ofProblem =
-      stage === 'read'
-        ? labelled('Statement', statement)
-        : stage === 'lessons'
-          ? labelled('Notes', note)
-          : stage === 'bounds'
-            ? bounds.map((bound) => `- ${bound}`)
-            : [];
-    if (own.length === 0 && ofProblem.length === 0) return [];
-    return [`## ${stageHeadings[stage]}`, ofProblem.join(stage === 'bounds' ? '\n' : '\n\n'), ...numbered(own)];
+    const own = entryKinds
+      .filter((kind) => stageOf(kind) === stage)
+      .flatMap((kind) => standing.filter((entry) => entry.kind === kind));
+    return own.length === 0 ? [] : [`## ${stageHeadings[stage]}`, ...numbered(own)];
   });
-  const body = [`# ${problem.title}`, ...parts].filter((part) => part !== '').join('\n\n');
+  const body = [`# ${problem.title}`, ...parts].join('\n\n');
   return `---\n${front}---\n\n${body}\n`;
 }
 
@@ -67,7 +73,8 @@ function numbered(entries: readonly Entry[]): string[] {
     const count = (counts.get(entry.kind) ?? 0) + 1;
     counts.set(entry.kind, count);
     const stamp = `<!-- ${entry.kind} ${entry.id} ${entry.revision} ${entry.order} ${fingerprint(entry)} -->`;
-    return [`### ${entryHeadings[entry.kind]} ${count}`, stamp, ...fieldsOf(entry)].join('\n\n');
+    const heading = isSingleKind(entry.kind) ? entryHeadings[entry.kind] : `${entryHeadings[entry.kind]} ${count}`;
+    return [`### ${heading}`, stamp, ...fieldsOf(entry)].join('\n\n');
   });
 }
 
@@ -79,6 +86,7 @@ function fieldsOf(entry: Entry): string[] {
     const value = values[field.key];
     if (field.as === 'text') blocks.push(...labelled(field.label, textOf(value)));
     else if (field.as === 'code') blocks.push(fenced(textOf(value), textOf(values['language'])));
+    else if (field.as === 'lines') lines.push(...(value as readonly string[]).map((it) => `- ${quotedLine(it)}`));
     else if (field.as === 'trace') blocks.push(...traceTable(entry as Trace));
     else if (field.as === 'table') blocks.push(...table(field, value as readonly Readonly<Record<string, string>>[]));
     else {

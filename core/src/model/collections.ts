@@ -10,7 +10,7 @@ import { SittingSchema, bySittingTime } from './sitting';
 import { TechniqueSchema } from './technique';
 
 /** The version of the database and of the archive. */
-export const dataVersion = 4;
+export const dataVersion = 5;
 
 /** All that database, reader, archive, merge and plan have to know of a kind of record. */
 export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<LogRecord>> {

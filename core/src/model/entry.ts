@@ -1,15 +1,14 @@
 import * as z from 'zod/mini';
 import { flag, line, listOf, orNull, text, wholeNumber } from './fields';
-import type { Problem } from './problem';
 import { type Id, IdSchema, recordShape } from './record';
 import { SlipSchema } from './sitting-words';
 import { TechniqueIdSchema } from './technique';
 
 /**
- * A sheet is the worked record of a problem. It is kept in entries: one record for each question, observation,
- * approach, trace and so on, so that two tabs and two copies of a log can be merged entry by entry. Everything may be
- * empty: an entry is written as it is typed. The statement, the bounds, the techniques and the right cost belong to the
- * problem itself, because reviews and the plan need them.
+ * A sheet is the worked record of a problem. It is kept in entries: one record for the statement, each question,
+ * observation, approach, trace and so on, so that two tabs and two copies of a log can be merged entry by entry.
+ * Everything may be empty: an entry is written as it is typed. The techniques and the right cost belong to the problem
+ * itself, because estimates and the plan need them.
  */
 const entryShape = {
   ...recordShape,
@@ -20,6 +19,15 @@ const entryShape = {
 
 const short = text(500);
 const long = text(20_000);
+
+/** The statement in Markdown, kept for this person alone. One a sheet. */
+const StatementSchema = z.strictObject({ ...entryShape, kind: z.literal('statement'), text: text(50_000) });
+
+/** Limits and conditions as text, one a line: `n ≤ 200 000`, `one pass`. One a sheet. */
+const BoundLinesSchema = z.strictObject({ ...entryShape, kind: z.literal('bounds'), lines: listOf(line(200), 40) });
+
+/** Whatever has no place of its own, as Markdown. One a sheet. */
+const NotesSchema = z.strictObject({ ...entryShape, kind: z.literal('notes'), text: text(50_000) });
 
 /** What is given and returned, in the person's own words. One a sheet. */
 const ReadingSchema = z.strictObject({ ...entryShape, kind: z.literal('reading'), given: long, returns: long });
@@ -221,8 +229,10 @@ const RelationSchema = z.strictObject({
 const TwistSchema = z.strictObject({ ...entryShape, kind: z.literal('twist'), text: long, changes: long });
 
 export const EntrySchema = z.discriminatedUnion('kind', [
+  StatementSchema,
   ReadingSchema,
   QuestionSchema,
+  BoundLinesSchema,
   CueChoicesSchema,
   ExampleSchema,
   ObservationSchema,
@@ -233,6 +243,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   VersionSchema,
   ArgumentSchema,
   LessonSchema,
+  NotesSchema,
   RelationSchema,
   TwistSchema,
 ]);
@@ -264,8 +275,10 @@ export const stages = [
 export type Stage = (typeof stages)[number];
 
 const stageOfKind: Readonly<Record<EntryKind, Stage>> = {
+  statement: 'read',
   reading: 'read',
   question: 'read',
+  bounds: 'bounds',
   'cue-choices': 'bounds',
   example: 'examples',
   observation: 'observations',
@@ -276,6 +289,7 @@ const stageOfKind: Readonly<Record<EntryKind, Stage>> = {
   version: 'code',
   argument: 'why',
   lesson: 'lessons',
+  notes: 'lessons',
   relation: 'family',
   twist: 'family',
 };
@@ -284,9 +298,24 @@ export function stageOf(kind: EntryKind): Stage {
   return stageOfKind[kind];
 }
 
+/** All kinds in the order of the work. */
+export const entryKinds = Object.keys(stageOfKind) as EntryKind[];
+
 /** Kinds of which a sheet has one, by a letter for their ids. */
-const singleKinds = { reading: '1', 'cue-choices': '2', needs: '3', argument: '4' } as const;
+const singleKinds = {
+  reading: '1',
+  'cue-choices': '2',
+  needs: '3',
+  argument: '4',
+  statement: '5',
+  bounds: '6',
+  notes: '7',
+} as const;
 export type SingleKind = keyof typeof singleKinds;
+
+export function isSingleKind(kind: EntryKind): kind is SingleKind {
+  return kind in singleKinds;
+}
 
 /**
  * The id of the one entry of a kind. It follows from the problem's, so that two tabs that begin it at once write the
@@ -294,6 +323,16 @@ export type SingleKind = keyof typeof singleKinds;
  */
 export function singleEntryId(problemId: Id, kind: SingleKind): Id {
   return `${problemId.slice(0, -4)}e5e${singleKinds[kind]}`;
+}
+
+/** The one entry of a kind, made now. */
+export function singleEntry<K extends SingleKind>(
+  kind: K,
+  problemId: Id,
+  revision: Id,
+  part: Partial<EntryOf<K>>,
+): EntryOf<K> {
+  return emptyEntry(kind, problemId, singleEntryId(problemId, kind), { ...part, revision });
 }
 
 /** A new entry with nothing in it but `part`. */
@@ -332,18 +371,6 @@ function holdsSomething(value: unknown): boolean {
     return Object.entries(value).some(([name, inner]) => name !== 'kind' && holdsSomething(inner));
   return value === true;
 }
-
-/** The stages of a sheet that hold something, from the problem itself and from the stages that its entries fill. */
-export function stagesFilled(problem: SheetFacts, fromEntries: Iterable<Stage>): Set<Stage> {
-  const filled = new Set(fromEntries);
-  if (problem.statement !== '') filled.add('read');
-  if (problem.bounds.length > 0) filled.add('bounds');
-  if (problem.note !== '') filled.add('lessons');
-  return filled;
-}
-
-/** What of a sheet the problem itself carries. */
-type SheetFacts = Pick<Problem, 'statement' | 'bounds' | 'note'>;
 
 /** Entries in their order; of the same place the older first. */
 export function byOrder(a: Entry, b: Entry): number {

@@ -7,6 +7,7 @@ export * from './entry';
 export * from './field-table';
 export * from './interview';
 export * from './log';
+export * from './migrations';
 export * from './problem';
 export * from './problem-list';
 export * from './record';

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { line, listOf, orNull, text } from './fields';
+import { line, listOf, orNull } from './fields';
 import { IdSchema, recordShape } from './record';
 import { TechniqueIdSchema } from './technique';
 import { InstantSchema } from './time';
@@ -20,7 +20,7 @@ export const noCost: CostPair = { time: null, space: null };
 /** Characters of a title. */
 export const maxTitle = 300;
 
-/** One exercise, with everything known about it. */
+/** The facts about one exercise: what estimates, plan and lists need. All else stands on its sheet, in entries. */
 export const ProblemSchema = z.strictObject({
   ...recordShape,
   title: line(maxTitle),
@@ -35,11 +35,6 @@ export const ProblemSchema = z.strictObject({
   /** Whose round it was asked in, or is expected in. */
   employer: orNull(line(120)),
   link: orNull(z.url({ protocol: /^https?$/ }).check(z.maxLength(2000))),
-  /** The statement in Markdown, kept for this person alone. */
-  statement: text(50_000),
-  /** Limits and conditions as text, one each: `n ≤ 200 000`, `one pass`. */
-  bounds: listOf(line(200), 40),
-  note: text(50_000),
   createdAt: InstantSchema,
 });
 export type Problem = z.infer<typeof ProblemSchema>;

@@ -9,7 +9,7 @@ describe('what the plan is made again for', () => {
   it('is a problem of other techniques, difficulty or cost, or one that is gone, but no other words', () => {
     const now = (part: Partial<typeof problem>): boolean =>
       changesPlan('problems', problem, { ...problem, revision: newId(), ...part });
-    expect([now({ statement: 'x' }), now({ title: 'x' }), now({ note: 'x' }), now({ bounds: ['n ≤ 5'] })]).toEqual([
+    expect([now({ title: 'x' }), now({ origin: 'x' }), now({ link: 'https://x.org' }), now({ employer: 'x' })]).toEqual([
       false,
       false,
       false,

@@ -1,5 +1,6 @@
 import { Dexie } from 'dexie';
-import { dataVersion } from '@lernen/core/model';
+import { type Stage, dataVersion, singleEntry } from '@lernen/core/model';
+import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSitting } from '../testing/database';
 import { LernenDatabase, databaseNames } from './database';
 import { Repository } from './repository';
@@ -18,17 +19,23 @@ const versions: readonly Readonly<Record<string, string>>[] = [
   },
   { entries: 'id, problemId, kind, fills', journal: '++seq, sheet' },
   { lists: 'id' },
+  {},
 ];
 
+function oldDatabase(version: number): Dexie {
+  const old = new Dexie(databaseNames.own);
+  versions.slice(0, version).forEach((stores, index) => old.version(index + 1).stores(stores));
+  return old;
+}
+
 describe('a database of an earlier version', () => {
-  for (const version of [1, 2, 3])
+  for (const version of [1, 2, 3, 4])
     it(`keeps everything when it was of version ${version}`, async () => {
       await (await emptyDatabase()).delete();
       const problem = someProblem('From before');
       const { attempts: _attempts, ...sitting } = someSitting(problem.id);
-      const old = new Dexie(databaseNames.own);
-      versions.slice(0, version).forEach((stores, index) => old.version(index + 1).stores(stores));
-      await old.table('problems').put(problem);
+      const old = oldDatabase(version);
+      await old.table('problems').put({ ...problem, statement: 'Towers.', bounds: ['n ≤ 9'], note: '' });
       await old.table('sittings').put({ ...sitting, attempts: [{ verdict: 'too-slow' }] });
       await old.table('local').put({ key: 'kept', value: 7 });
       old.close();
@@ -38,6 +45,11 @@ describe('a database of an earlier version', () => {
       await repository.catchUp();
       expect(database.verno).toBe(dataVersion);
       expect(repository.log().problems).toEqual([problem]);
+      expect(await repository.sheet(problem.id)).toEqual([
+        singleEntry('statement', problem.id, problem.revision, { text: 'Towers.' }),
+        singleEntry('bounds', problem.id, problem.revision, { lines: ['n ≤ 9'] }),
+      ]);
+      expect(await repository.filledStages()).toEqual(new Map([[problem.id, new Set<Stage>(['bounds', 'read'])]]));
       expect(repository.log().sittings.map(({ attempts }) => attempts)).toEqual([
         [{ verdict: 'too-slow', submission: null }],
       ]);
@@ -48,4 +60,36 @@ describe('a database of an earlier version', () => {
       expect(repository.log().problems.map(({ title }) => title)).toEqual(['From before']);
       await database.delete();
     });
+
+  it('still takes back what was done on a problem that held its statement and notes', async () => {
+    await (await emptyDatabase()).delete();
+    const problem = someProblem('From before');
+    const states = [
+      { ...problem, statement: 'Towers.', bounds: [], note: '' },
+      { ...problem, revision: newId(), statement: '', bounds: [], note: 'Draw it.' },
+    ];
+    const [first, last] = states;
+    const old = oldDatabase(4);
+    await old.table('problems').put(last);
+    await old.table('journal').add({
+      at: '2026-11-20T18:00:00.000Z',
+      label: 'Changed the problem',
+      written: { problems: [{ id: problem.id, revision: last?.revision }] },
+      before: { problems: [first] },
+      undoneBy: null,
+      sheet: problem.id,
+    });
+    old.close();
+
+    const database = new LernenDatabase('own');
+    const repository = new Repository(database);
+    const texts = async (): Promise<string[]> =>
+      (await repository.entriesOfProblems([problem.id])).flatMap((entry) => ('text' in entry ? [entry.text] : []));
+    expect(await texts()).toEqual(['Draw it.']);
+    expect(await repository.undoOnSheet(problem.id)).toBe('Changed the problem');
+    expect(await texts()).toEqual(['Towers.']);
+    expect(await repository.redoOnSheet(problem.id)).toBe('Changed the problem');
+    expect(await texts()).toEqual(['Draw it.']);
+    await database.delete();
+  });
 });

@@ -9,6 +9,7 @@ import {
 } from '@lernen/core/model';
 import type { FollowedPlan, PlanChange } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
+import { upgradeTo } from './upgrade';
 
 /** The settings record; there is one. */
 export interface StoredSettings extends Settings {
@@ -76,7 +77,10 @@ export class LernenDatabase extends Dexie {
 
   constructor(profile: Profile) {
     super(databaseNames[profile]);
-    for (let version = 1; version <= dataVersion; version++) this.version(version).stores(storesSince(version));
+    for (let version = 1; version <= dataVersion; version++)
+      this.version(version)
+        .stores(storesSince(version))
+        .upgrade((transaction) => upgradeTo(version, transaction));
   }
 
   collection<N extends CollectionName>(name: N): CollectionTables[N] {

@@ -1,33 +1,11 @@
-/** A text that is kept with every key, so that a reload or a crash loses nothing of it. It is in no archive. */
-export class Draft {
-  constructor(
-    private readonly name: string,
-    private readonly storage: Storage = localStorage,
-  ) {}
-
-  /** Null where nothing was kept. */
-  read(): string | null {
-    return this.storage.getItem(this.name);
-  }
-
-  keep(text: string): void {
-    try {
-      this.storage.setItem(this.name, text);
-    } catch {
-      // The storage is full or refused; what is typed stays on the page all the same.
-    }
-  }
-
-  forget(): void {
-    this.storage.removeItem(this.name);
-  }
-}
-
 /**
- * What was typed or chosen on this page and is not yet in the database, kept where it is written at once. A reload or a
- * crash between a key and the write loses nothing.
+ * The drafts of a profile: what was typed or chosen and is not in the database yet, kept where a write has happened by the
+ * time the call returns, so that a reload or a crash loses nothing. They are in no archive.
+ *
+ * There are two kinds. A text that all pages share is kept under its name until it is forgotten. What a page has yet to
+ * write is kept for that page, and taken over by the next one that asks for it.
  */
-export class PageDrafts<T> {
+export class Drafts {
   private readonly page = `${Date.now().toString(36)}-${performance.now().toString(36).replace('.', '')}`;
 
   constructor(
@@ -35,29 +13,52 @@ export class PageDrafts<T> {
     private readonly storage: Storage = localStorage,
   ) {}
 
-  keep(name: string, drafts: readonly T[]): void {
-    const key = `${this.prefix(name)}${this.page}`;
-    try {
-      if (drafts.length === 0) this.storage.removeItem(key);
-      else this.storage.setItem(key, JSON.stringify(drafts));
-    } catch {
-      // The storage is full or refused; the write to the database follows within the second all the same.
-    }
+  /** The text that all pages share; null where nothing was kept. */
+  text(name: string): string | null {
+    return this.storage.getItem(this.keyOf(name));
   }
 
-  /** Takes over what earlier pages left under this name, oldest first. */
-  adopt(name: string): T[] {
+  keepText(name: string, text: string): void {
+    this.set(this.keyOf(name), text);
+  }
+
+  forgetText(name: string): void {
+    this.storage.removeItem(this.keyOf(name));
+  }
+
+  /** What this page has yet to write, all of it under this name; nothing once all is written. */
+  keepUnwritten(name: string, values: readonly unknown[]): void {
+    const key = `${this.unwrittenPrefix(name)}${this.page}`;
+    if (values.length === 0) this.storage.removeItem(key);
+    else this.set(key, JSON.stringify(values));
+  }
+
+  /** Takes over what earlier pages left under this name, oldest first. Nobody knows which version of the program wrote it. */
+  adoptUnwritten(name: string): unknown[] {
+    const prefix = this.unwrittenPrefix(name);
     const keys = Array.from({ length: this.storage.length }, (_, index) => this.storage.key(index) ?? '')
-      .filter((key) => key.startsWith(this.prefix(name)) && !key.endsWith(this.page))
+      .filter((key) => key.startsWith(prefix) && !key.endsWith(this.page))
       .sort();
     return keys.flatMap((key) => {
       const text = this.storage.getItem(key) ?? '[]';
       this.storage.removeItem(key);
-      return JSON.parse(text) as T[];
+      return JSON.parse(text) as unknown[];
     });
   }
 
-  private prefix(name: string): string {
-    return `${this.database}:draft:${name}:`;
+  private set(key: string, text: string): void {
+    try {
+      this.storage.setItem(key, text);
+    } catch {
+      // The storage is full or refused. What is typed stays on the page, and what is to be written follows within a second.
+    }
+  }
+
+  private keyOf(name: string): string {
+    return `${this.database}:${name}`;
+  }
+
+  private unwrittenPrefix(name: string): string {
+    return this.keyOf(`draft:${name}:`);
   }
 }

@@ -12,7 +12,7 @@ import { type Observable, liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
 import type { LernenDatabase } from './database';
-import { Draft, PageDrafts } from './drafts';
+import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
 import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
@@ -24,6 +24,7 @@ import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-com
 export class Repository {
   private readonly reader: LogReader;
   private reading: Promise<unknown> = Promise.resolve();
+  private kept: Drafts | null = null;
 
   constructor(private readonly database: LernenDatabase) {
     this.reader = new LogReader(database);
@@ -146,18 +147,13 @@ export class Repository {
     return this.database.journal.count();
   }
 
+  /** What is typed and not written yet. Only a page has it, no worker. */
+  get drafts(): Drafts {
+    return (this.kept ??= new Drafts(this.database.name));
+  }
+
   /** The answer to a question to this repository, again whenever it changes, in whatever tab. */
   follow<T>(question: () => Promise<T>): Observable<T> {
     return liveQuery(question);
-  }
-
-  /** A text of this name as it is being typed, over reloads and crashes. */
-  draft(name: string): Draft {
-    return new Draft(`${this.database.name}:${name}`);
-  }
-
-  /** What this page has not written yet, by name. */
-  pageDrafts<T>(): PageDrafts<T> {
-    return new PageDrafts<T>(this.database.name);
   }
 }

@@ -3,9 +3,8 @@ import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem } from '../testing/database';
 import { write } from './commands';
 import type { LernenDatabase } from './database';
-import { PageDrafts } from './drafts';
 import { entriesOf, entriesOfKinds, filledStages } from './entries';
-import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
+import { editsFrom, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
 
 describe('commands on a sheet', () => {
   let database: LernenDatabase;
@@ -98,25 +97,15 @@ describe('commands on a sheet', () => {
     await save(base, { ...base, deleted: true });
     expect((await filledStages(database)).get(problem.id)).toEqual(new Set(['family'] as const));
   });
-});
 
-describe('drafts of a sheet', () => {
-  it('are taken over once by the next page, not by the page that wrote them', () => {
-    const sheet = newId();
-    const edit: SheetEdit = {
-      table: 'entries',
-      base: null,
-      ours: emptyEntry('twist', sheet, newId(), { text: 'a ring' }),
-    };
-    const before = new PageDrafts<SheetEdit>('spec');
-    before.keep(sheet, [edit]);
-    expect(before.adopt(sheet)).toEqual([]);
-    const after = new PageDrafts<SheetEdit>('spec');
-    expect(after.adopt(newId())).toEqual([]);
-    expect(after.adopt(sheet)).toEqual([edit]);
-    expect(after.adopt(sheet)).toEqual([]);
-    before.keep(sheet, [edit]);
-    before.keep(sheet, []);
-    expect(after.adopt(sheet)).toEqual([]);
+  it('that an earlier version left on a problem become edits of its entries', async () => {
+    const base = { ...problem, statement: 'Towers.', bounds: [], note: '' };
+    const left = [{ table: 'problems', base, ours: { ...base, statement: 'Towers in a row.', note: 'Draw it.' } }];
+    const edits = editsFrom(left);
+    expect(edits.map(({ table }) => table)).toEqual(['problems', 'entries', 'entries']);
+    await saveSheet(database, problem.id, edits, 'Wrote on the sheet', newId);
+    expect((await texts()).sort()).toEqual(['Draw it.', 'Towers in a row.']);
+    await undoOnSheet(database, problem.id, newId);
+    expect(await texts()).toEqual([]);
   });
 });

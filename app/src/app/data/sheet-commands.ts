@@ -1,4 +1,4 @@
-import type { Entry, NewId, Problem } from '@lernen/core/model';
+import { type Entry, type NewId, type OldRecord, type Problem, withSheetInEntries } from '@lernen/core/model';
 import { undo, write } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
 
@@ -6,6 +6,26 @@ import type { JournalEntry, LernenDatabase } from './database';
 export type SheetEdit =
   | { readonly table: 'entries'; readonly base: Entry | null; readonly ours: Entry }
   | { readonly table: 'problems'; readonly base: Problem; readonly ours: Problem };
+
+/**
+ * Edits that an earlier page could not write any more. Where a problem still held its statement, bounds and notes, an edit
+ * of those becomes one of the entries that they are now.
+ */
+export function editsFrom(left: readonly unknown[]): SheetEdit[] {
+  return (left as SheetEdit[]).flatMap((edit): SheetEdit[] => {
+    if (edit.table === 'entries') return [edit];
+    const [base, ours] = [edit.base, edit.ours].map((it) => withSheetInEntries(it as unknown as OldRecord));
+    const entriesIn = (it: typeof base): readonly Entry[] => (it?.entries ?? []) as unknown as readonly Entry[];
+    const problemIn = (it: typeof base): Problem => it?.problems?.[0] as unknown as Problem;
+    return [
+      { table: 'problems', base: problemIn(base), ours: problemIn(ours) },
+      ...entriesIn(ours).map((entry): SheetEdit => {
+        const known = entriesIn(base).find(({ id }) => id === entry.id) ?? null;
+        return { table: 'entries', base: known, ours: entry };
+      }),
+    ];
+  });
+}
 
 /** Typing that pauses for less than this is one step of the undo. */
 const burst = 4000;

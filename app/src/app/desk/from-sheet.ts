@@ -36,6 +36,10 @@ import { Markdown } from '../ui/markdown';
         }
       </ul>
     }
+    @if (notes(); as text) {
+      <h2>Your notes</h2>
+      <app-markdown [text]="text" />
+    }
     @if (questions().length > 0) {
       <h2>Questions you left open on its techniques</h2>
       <ul>
@@ -93,6 +97,7 @@ export class FromSheet {
   protected readonly observations = computed(() => this.own('observation'));
   protected readonly argument = computed(() => this.own('argument')[0]?.text ?? '');
   protected readonly lessons = computed(() => this.own('lesson').filter(({ lesson }) => lesson !== 'question'));
+  protected readonly notes = computed(() => this.own('notes')[0]?.text ?? '');
   protected readonly questions = computed(() =>
     this.entries().filter(
       (entry): entry is EntryOf<'lesson'> =>

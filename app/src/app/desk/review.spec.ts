@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import type { Problem, ReviewKind } from '@lernen/core/model';
+import { type Entry, type Problem, type ReviewKind, singleEntry } from '@lernen/core/model';
+import { v7 as newId } from 'uuid';
 import { RunningStore } from '../store/running-store';
 import { somePractice, someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
@@ -11,18 +12,22 @@ describe('a sitting under way', () => {
 
   const problem: Problem = {
     ...someProblem('Tide Gauge Gaps'),
-    statement: 'Given the readings of a gauge, find the longest run **without** a gap.',
-    bounds: ['1 ≤ n ≤ 10^5'],
     techniques: ['sliding-window'],
     cost: { time: 'O(n)', space: 'O(1)' },
-    note: 'The window only ever grows.',
     difficulty: 'medium',
   };
-  const open = async (kind: ReviewKind, changed: Partial<Problem> = {}): Promise<void> => {
+  const text = 'Given the readings of a gauge, find the longest run **without** a gap.';
+  const sheet: Entry[] = [
+    singleEntry('statement', problem.id, newId(), { text }),
+    singleEntry('bounds', problem.id, newId(), { lines: ['1 ≤ n ≤ 10^5'] }),
+    singleEntry('notes', problem.id, newId(), { text: 'The window only ever grows.' }),
+  ];
+  const open = async (kind: ReviewKind, changed: Partial<Problem> = {}, entries = sheet): Promise<void> => {
     const practice = somePractice();
     page = await openPage(Review, '/review', {
       ...practice,
       problems: [...practice.problems, { ...problem, ...changed }],
+      entries,
     });
     await TestBed.inject(RunningStore).start(problem.id, kind);
     await page.until(() => page.all('[role="timer"]').length > 0);
@@ -45,8 +50,8 @@ describe('a sitting under way', () => {
   });
 
   it('asks to recall a problem whose statement was not kept', async () => {
-    await open('sketch', { statement: '', origin: 'Reef Ladder' });
-    expect(page.text).toContain('No statement is kept for this problem.');
+    await open('sketch', { origin: 'Reef Ladder' }, []);
+    await page.until(() => page.text.includes('No statement is kept for this problem.'));
     expect(page.text).toContain('Reef Ladder');
     expect(page.text).toContain('of 8 min');
   });

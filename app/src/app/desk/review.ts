@@ -3,7 +3,8 @@ import { Router, RouterLink } from '@angular/router';
 import {
   type Attempt,
   type Entry,
-  type Example,
+  type EntryKind,
+  type EntryOf,
   type Help,
   type Result,
   type Sitting,
@@ -59,13 +60,14 @@ export class Review {
   protected readonly isShort = computed(() => this.running()?.kind === 'spot' || this.running()?.kind === 'sketch');
   /** Of the sheet only what gives nothing away. */
   private readonly problemId = computed(() => this.running()?.problemId);
-  private readonly entries = liveSignal<readonly Entry[]>(() => {
+  private readonly entries = liveSignal<readonly Entry[] | null>(() => {
     const id = this.problemId();
-    return (repository) => (id === undefined ? Promise.resolve([]) : repository.entriesOfProblems([id]));
-  }, []);
-  protected readonly examples = computed(() =>
-    this.entries().filter((entry): entry is Example => entry.kind === 'example' && isFilled(entry)),
-  );
+    return (repository) => (id === undefined ? Promise.resolve(null) : repository.entriesOfProblems([id]));
+  }, null);
+  protected readonly isSheetRead = computed(() => this.entries() !== null);
+  protected readonly statement = computed(() => this.own('statement')[0]?.text ?? '');
+  protected readonly bounds = computed(() => this.own('bounds')[0]?.lines ?? []);
+  protected readonly examples = computed(() => this.own('example').filter(isFilled));
   protected readonly candidateName = signal<string | null>(null);
   /** What of it is still missing before it can be saved. */
   protected readonly missing = computed(() => (this.running()?.result === null ? 'Say what the result was.' : null));
@@ -76,6 +78,10 @@ export class Review {
       const timer = setInterval(() => this.ticks.update((count) => count + 1), 1000);
       onCleanup(() => clearInterval(timer));
     });
+  }
+
+  private own<K extends EntryKind>(kind: K): EntryOf<K>[] {
+    return (this.entries() ?? []).filter((entry): entry is EntryOf<K> => entry.kind === kind);
   }
 
   protected change(part: Partial<Running>): void {

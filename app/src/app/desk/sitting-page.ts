@@ -41,6 +41,9 @@ interface Filled {
   readonly said: QuickDraft;
 }
 
+/** The form as it was begun. */
+const draftName = 'sitting-form';
+
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
   selector: 'app-sitting-page',
@@ -66,7 +69,7 @@ export class SittingPage {
   private readonly router = inject(Router);
   private readonly reasons = inject(Reasons);
   private readonly lineDraft = inject(LineDraft);
-  private readonly draft = inject(REPOSITORY).draft('sitting-form');
+  private readonly drafts = inject(REPOSITORY).drafts;
   /** A sitting's id, or `new`. */
   readonly id = input.required<string>();
   /** For a new one: the problem that it is of, or a quick line begun. */
@@ -147,7 +150,8 @@ export class SittingPage {
     });
     effect(() => {
       const form = this.form();
-      if (form && form !== this.begun) this.draft.keep(JSON.stringify({ address: untracked(this.address), form }));
+      if (form && form !== this.begun)
+        this.drafts.keepText(draftName, JSON.stringify({ address: untracked(this.address), form }));
     });
   }
 
@@ -212,14 +216,14 @@ export class SittingPage {
 
   /** Takes back what was typed since the form was opened first. */
   protected startOver(): void {
-    this.draft.forget();
+    this.drafts.forgetText(draftName);
     this.begin();
   }
 
   private async write(changes: Changes, label: string, problemId: string): Promise<void> {
     this.isSaving.set(true);
     if (await this.log.saveAndSay(changes, label)) {
-      this.draft.forget();
+      this.drafts.forgetText(draftName);
       if (this.isNew() && this.lineDraft.line() === this.line()) this.lineDraft.write('');
       await this.router.navigateByUrl(`/problems/${problemId}`);
     }
@@ -243,7 +247,7 @@ export class SittingPage {
 
   /** What a page that was reloaded or closed had in this form. */
   private left(): Filled | null {
-    const text = this.draft.read();
+    const text = this.drafts.text(draftName);
     if (text === null) return null;
     const { address, form } = JSON.parse(text) as { readonly address: string; readonly form: Filled };
     return address === this.address() ? form : null;

@@ -24,13 +24,12 @@ describe('the rows of the problems table', () => {
     someSitting(lens.id),
   ];
   const log = logFrom({ ...noRecords, problems: [gulls, lens, rope], sittings });
-  const rows = problemRows(
-    log,
-    byProblem(log.sittings),
-    new Map([[gulls.id, { recall: 0.4, daysToHalf: 5 }]]),
-    new Map([[gulls.id, '2026-11-26']]),
-    new Map([[lens.id, new Set<Stage>(['read', 'approaches'])]]),
-  );
+  const rows = problemRows(log, byProblem(log.sittings), {
+    recalls: new Map([[gulls.id, { recall: 0.4, daysToHalf: 5 }]]),
+    due: new Map([[gulls.id, '2026-11-26']]),
+    marks: new Map([[lens.id, new Set<Stage>(['read', 'approaches'])]]),
+    notes: new Map([[rope.id, 'Ask about **knots**.']]),
+  });
   const titles = (part: Partial<ProblemFilter>): string[] =>
     filterRows(rows, { ...everything, ...part }, '2026-11-24').map((row) => row.title);
 
@@ -38,6 +37,7 @@ describe('the rows of the problems table', () => {
     expect(titles({ search: 'GULL' })).toEqual(['Gull Census']);
     expect(titles({ search: 'skerry' })).toEqual(['Gull Census']);
     expect(titles({ search: 'empty window' })).toEqual(['Gull Census']);
+    expect(titles({ search: 'knots' })).toEqual(['Rope Ladder']);
     expect(titles({ search: 'greedy choice' })).toEqual(['Lens Order']);
     expect(titles({ search: 'gull greedy' })).toEqual([]);
   });

@@ -8,7 +8,6 @@ import {
   type Sitting,
   type Stage,
   daysBetween,
-  stagesFilled,
 } from '@lernen/core/model';
 import type { RecallSummary } from '../store/derived-store';
 
@@ -64,13 +63,22 @@ export interface ProblemFilter {
   readonly descending: boolean;
 }
 
+/** What is known of problems beside the log. */
+export interface KnownOfProblems {
+  readonly recalls: ReadonlyMap<ProblemId, RecallSummary>;
+  /** The day on which each is planned next. */
+  readonly due: ReadonlyMap<ProblemId, string>;
+  /** The stages of the sheets that hold something. */
+  readonly marks: ReadonlyMap<ProblemId, ReadonlySet<Stage>>;
+  /** The notes of the sheets. */
+  readonly notes: ReadonlyMap<ProblemId, string>;
+}
+
 /** Makes the rows of all problems. */
 export function problemRows(
   log: Log,
   sittingsOf: ReadonlyMap<ProblemId, readonly Sitting[]>,
-  recalls: ReadonlyMap<ProblemId, RecallSummary>,
-  due: ReadonlyMap<ProblemId, string>,
-  marks: ReadonlyMap<ProblemId, ReadonlySet<Stage>>,
+  { recalls, due, marks, notes }: KnownOfProblems,
 ): ProblemRow[] {
   const names = new Map(log.techniques.map((technique) => [technique.id, technique.name]));
   return log.problems.map((problem) => {
@@ -93,8 +101,8 @@ export function problemRows(
       minutes: last?.minutes ?? null,
       recall: recalls.get(problem.id)?.recall ?? null,
       due: due.get(problem.id) ?? null,
-      stages: stagesFilled(problem, marks.get(problem.id) ?? []),
-      text: searchText(problem, techniqueNames, sittings),
+      stages: marks.get(problem.id) ?? new Set(),
+      text: searchText(problem, techniqueNames, sittings, notes.get(problem.id) ?? ''),
     };
   });
 }
@@ -121,16 +129,16 @@ export function filterRows(rows: readonly ProblemRow[], filter: ProblemFilter, t
   );
 }
 
-function searchText(problem: Problem, techniqueNames: string, sittings: readonly Sitting[]): string {
-  const notes = sittings.map((sitting) => sitting.note).filter((note) => note !== '');
+function searchText(problem: Problem, techniqueNames: string, sittings: readonly Sitting[], notes: string): string {
+  const ofSittings = sittings.map((sitting) => sitting.note).filter((note) => note !== '');
   return [
     problem.title,
-    problem.note,
+    notes,
     problem.origin,
     problem.employer,
     techniqueNames,
     problem.techniques.join(' '),
-    ...notes,
+    ...ofSittings,
   ]
     .join('\n')
     .toLowerCase();

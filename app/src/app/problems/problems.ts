@@ -82,13 +82,12 @@ export class Problems {
     );
   });
   private readonly all = computed(() =>
-    problemRows(
-      this.log.log(),
-      this.log.sittingsOf(),
-      this.derived.recalls(),
-      this.derived.nextPlanned(),
-      this.marks.byProblem(),
-    ),
+    problemRows(this.log.log(), this.log.sittingsOf(), {
+      recalls: this.derived.recalls(),
+      due: this.derived.nextPlanned(),
+      marks: this.marks.byProblem(),
+      notes: this.marks.notes(),
+    }),
   );
   protected readonly rows = computed(() => filterRows(this.all(), this.filter(), this.clock.today()));
   protected readonly usedTechniques = computed(() => {

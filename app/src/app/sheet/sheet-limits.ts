@@ -8,7 +8,7 @@ import { SheetStore } from '../store/sheet-store';
 export class SheetLimits {
   private readonly store = inject(SheetStore);
   private readonly log = inject(LogStore);
-  private readonly lines = computed(() => this.store.problem()?.bounds ?? [], {
+  private readonly lines = computed(() => this.store.single('bounds').lines, {
     equal: (a, b) => a.join('\n') === b.join('\n'),
   });
   readonly bounds = computed(() => readBounds(this.lines()));

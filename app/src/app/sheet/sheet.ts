@@ -26,7 +26,6 @@ import {
   reviewKinds,
   stageOf,
   stages,
-  stagesFilled,
 } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -143,12 +142,8 @@ export class Sheet {
 
   /** The stages of the work; those that hold something are inked. */
   protected readonly stages = computed(() => {
-    const problem = this.problem();
-    const ofEntries = this.sheet
-      .entries()
-      .filter(isFilled)
-      .map(({ kind }) => stageOf(kind));
-    const filled = problem ? stagesFilled(problem, ofEntries) : new Set<Stage>();
+    const entries = this.sheet.entries().filter(isFilled);
+    const filled = new Set(entries.map(({ kind }) => stageOf(kind)));
     return stages.map((id) => ({ id, word: stageWords[id], isFilled: filled.has(id) }));
   });
   protected readonly here = this.scroll.here;

@@ -1,4 +1,4 @@
-import { type Entry, emptyEntry } from '@lernen/core/model';
+import { type Entry, emptyEntry, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { entriesOf } from '../data/entries';
 import { saveSheet } from '../data/sheet-commands';
@@ -8,11 +8,15 @@ import { Sheet } from './sheet';
 
 describe('the stages of a sheet', () => {
   let page: OpenPage;
-  const problem = { ...someProblem('Beacon Line of Sight'), bounds: ['n ≤ 200 000', '1 s'] };
+  const problem = someProblem('Beacon Line of Sight');
   afterEach(() => page.close());
 
-  const open = async (entries: Entry[] = [], part: Partial<typeof problem> = {}): Promise<void> => {
-    const records = { problems: [{ ...problem, ...part }, someProblem('Signal Flag Brackets')], entries };
+  const open = async (entries: Entry[] = [], lines = ['n ≤ 200 000', '1 s']): Promise<void> => {
+    const bounds = singleEntry('bounds', problem.id, newId(), { lines });
+    const records = {
+      problems: [problem, someProblem('Signal Flag Brackets')],
+      entries: [bounds, ...entries],
+    };
     page = await openPage(Sheet, `/problems/${problem.id}`, records, 'problems/:id');
     // What is further down is made when the page has time.
     await page.until(
@@ -126,7 +130,7 @@ describe('the stages of a sheet', () => {
       { name: 'a', count: 'S', follows: '' },
       { name: 'b', count: 'S', follows: '' },
     ];
-    await open([entry('state-card', { parameters, transitionCount: '2' })], { bounds: ['n ≤ 200', 'S ≤ 20 000'] });
+    await open([entry('state-card', { parameters, transitionCount: '2' })], ['n ≤ 200', 'S ≤ 20 000']);
     await page.until(() => page.text.includes('O(n·S²)'));
     expect(page.text).toContain('8·10¹⁰');
     await page.fill('What parameter 3 follows from', 'the total less a');

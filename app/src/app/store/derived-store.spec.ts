@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Component } from '@angular/core';
-import { emptyEntry } from '@lernen/core/model';
+import { emptyEntry, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { saveSheet } from '../data/sheet-commands';
 import { dayIn, daysFromNow, someInterview, somePractice, someSitting } from '../testing/database';
@@ -50,7 +50,9 @@ describe('estimates and plan, derived in a worker', () => {
     const derived = store.derived();
     const [problem] = practice.problems;
     if (!problem) throw new Error('no problem');
-    await page.log.saveProblem({ ...problem, title: 'Renamed', statement: 'Towers stand along a coast.' });
+    await page.log.saveProblem({ ...problem, title: 'Renamed' });
+    const statement = singleEntry('statement', problem.id, page.log.newId(), { text: 'Towers stand along a coast.' });
+    await page.log.save({ entries: [statement] }, 'Wrote the statement');
     await page.log.saveSettings({ theme: 'dark' });
     await page.log.saveList(page.log.newList('Course week 3', null), 'Made a list');
     await page.settle();

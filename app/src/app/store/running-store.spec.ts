@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import { emptyDatabase } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
 import { Repository } from '../data/repository';
-import { PageDrafts } from '../data/drafts';
+import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { Notices } from './notices';
 import { type Running, RunningStore } from './running-store';
@@ -111,7 +111,7 @@ describe('the sitting under way', () => {
   });
 
   describe('after a page that was gone before it could write', () => {
-    const left = (draft: object): void => new PageDrafts<object>(database.name).keep('running', [draft]);
+    const left = (draft: object): void => new Drafts(database.name).keepUnwritten('running', [draft]);
     let kept: Running;
 
     beforeEach(async () => {
@@ -125,7 +125,7 @@ describe('the sitting under way', () => {
       await after.takeOver(kept);
       expect(after.running()?.named).toBe('heap');
       expect((await stored())?.named).toBe('heap');
-      expect(new PageDrafts<object>(database.name).adopt('running')).toEqual([]);
+      expect(new Drafts(database.name).adoptUnwritten('running')).toEqual([]);
     });
 
     it('goes on with what the database refused, which was said', async () => {

@@ -1,6 +1,6 @@
 import { DestroyRef, computed, inject } from '@angular/core';
 import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/model';
-import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { v7 as newId } from 'uuid';
 import { Clock } from './clock';
 import { Notices } from './notices';
@@ -49,113 +49,139 @@ type Kept = Running | Ended;
 const runningIn = (kept: Kept | undefined): Running | null => (kept && !('hasEnded' in kept) ? kept : null);
 
 const key = 'running';
-const heartbeat = 10_000;
+const heartbeatMs = 10_000;
 /** A page that was silent for longer than this had been closed or had crashed. */
-const silence = 30_000;
+const silenceMs = 30_000;
+
+/** What a sitting begins with. */
+const unstarted = {
+  workedBefore: 0,
+  wasInterrupted: false,
+  named: null,
+  hasNamed: false,
+  step: 'working',
+  time: '',
+  space: '',
+  attempts: [],
+  help: 'none',
+  result: null,
+  slips: [],
+  felt: null,
+  language: '',
+  note: '',
+} as const satisfies Partial<Running>;
+
+interface RunningState {
+  readonly running: Running | null;
+  readonly isLoaded: boolean;
+  /** The version of what this page wrote or took over last. */
+  readonly _version: number;
+  /** Writes under way. */
+  readonly _writeCount: number;
+}
+
+const initialState: RunningState = { running: null, isLoaded: false, _version: 0, _writeCount: 0 };
 
 /** The one sitting under way, shared by all tabs. */
 export const RunningStore = signalStore(
   { providedIn: 'root' },
-  withState<{ running: Running | null; isLoaded: boolean }>({ running: null, isLoaded: false }),
+  withState(initialState),
+  withProps(() => ({
+    _repository: inject(REPOSITORY),
+    _clock: inject(Clock),
+    _notices: inject(Notices),
+  })),
   withComputed(({ running }) => ({
     isRunning: computed(() => running() !== null),
     isPaused: computed(() => running()?.resumedAt === null),
   })),
-  withMethods((store, repository = inject(REPOSITORY), clock = inject(Clock), notices = inject(Notices)) => {
-    const drafts = repository.pageDrafts<Kept>();
-    let version = 0;
-    let writing = 0;
-
-    const write = async (kept: Kept): Promise<void> => {
-      version = kept.version;
-      patchState(store, { running: runningIn(kept) });
-      drafts.keep(key, [kept]);
-      writing++;
-      try {
-        await repository.setLocal(key, kept);
-      } catch (error) {
-        // The draft stays for the next page.
-        notices.fail(error);
-        return;
-      } finally {
-        writing--;
-      }
-      if (writing === 0) drafts.keep(key, []);
-    };
-    const put = (next: Omit<Running, 'version'>): Promise<void> => write({ ...next, version: version + 1 });
-    const worked = (): number => {
+  withMethods((store) => ({
+    /** Milliseconds at work until now, pauses left out. */
+    worked(): number {
       const running = store.running();
       if (!running) return 0;
-      return (
-        running.workedBefore + (running.resumedAt === null ? 0 : Math.max(clock.milliseconds() - running.resumedAt, 0))
-      );
-    };
-    const change = async (part: Partial<Running>): Promise<void> => {
+      const { workedBefore, resumedAt } = running;
+      return workedBefore + (resumedAt === null ? 0 : Math.max(store._clock.milliseconds() - resumedAt, 0));
+    },
+
+    async _write(kept: Kept): Promise<void> {
+      const { drafts } = store._repository;
+      patchState(store, { running: runningIn(kept), _version: kept.version, _writeCount: store._writeCount() + 1 });
+      drafts.keepUnwritten(key, [kept]);
+      try {
+        await store._repository.setLocal(key, kept);
+        if (store._writeCount() === 1) drafts.keepUnwritten(key, []);
+      } catch (error) {
+        // The draft stays for the next page.
+        store._notices.fail(error);
+      } finally {
+        patchState(store, { _writeCount: store._writeCount() - 1 });
+      }
+    },
+  })),
+  withMethods((store) => ({
+    _put: (next: Omit<Running, 'version'>): Promise<void> => store._write({ ...next, version: store._version() + 1 }),
+  })),
+  withMethods((store) => ({
+    async change(part: Partial<Running>): Promise<void> {
       const running = store.running();
-      if (running) await put({ ...running, ...part, seenAt: clock.milliseconds() });
-    };
-    return {
-      /** Milliseconds at work until now, pauses left out. */
-      worked,
-      change,
-      start: (problemId: string, kind: SittingKind, twist = ''): Promise<void> =>
-        put({
-          sittingId: newId(),
-          problemId,
-          kind,
-          startedAt: clock.now(),
-          workedBefore: 0,
-          resumedAt: clock.milliseconds(),
-          seenAt: clock.milliseconds(),
-          wasInterrupted: false,
-          named: null,
-          hasNamed: false,
-          step: 'working',
-          time: '',
-          space: '',
-          attempts: [],
-          help: 'none',
-          result: null,
-          slips: [],
-          felt: null,
-          language: '',
-          twist,
-          note: '',
-        }),
-      pause: (): Promise<void> => change({ workedBefore: worked(), resumedAt: null }),
-      resume: (): Promise<void> => change({ resumedAt: clock.milliseconds(), wasInterrupted: false }),
-      finish: (): Promise<void> => write({ version: version + 1, hasEnded: true }),
-      /** A sign of life. It leaves alone what another tab may have written a moment ago. */
-      async beat(): Promise<void> {
-        if (store.running()?.resumedAt == null) return;
-        await repository.changeLocal<Kept>(key, (kept) =>
-          runningIn(kept) ? { ...(kept as Running), seenAt: clock.milliseconds() } : kept,
-        );
-      },
-      /** Takes over what another tab or an earlier page wrote, or could not write any more. */
-      async takeOver(stored: Kept | undefined): Promise<void> {
-        const isFirst = !store.isLoaded();
-        const left = isFirst ? drafts.adopt(key).filter((draft) => draft.version > (stored?.version ?? 0)) : [];
-        const found = left.at(-1) ?? stored;
-        // While this page writes, what is read is older than what it holds; the write is read back right after.
-        if (writing > 0 || (found && found.version < version)) return;
-        version = found?.version ?? version;
-        const running = runningIn(found);
-        patchState(store, { running, isLoaded: true });
-        const { resumedAt, seenAt } = running ?? { resumedAt: null, seenAt: 0 };
-        if (isFirst && running && resumedAt !== null && clock.milliseconds() - seenAt > silence) {
-          const workedBefore = running.workedBefore + Math.max(seenAt - resumedAt, 0);
-          await put({ ...running, workedBefore, resumedAt: null, wasInterrupted: true });
-        } else if (found && left.length > 0) await write(found);
-      },
-    };
-  }),
+      if (running) await store._put({ ...running, ...part, seenAt: store._clock.milliseconds() });
+    },
+  })),
+  withMethods((store) => ({
+    start: (problemId: string, kind: SittingKind, twist = ''): Promise<void> =>
+      store._put({
+        ...unstarted,
+        sittingId: newId(),
+        problemId,
+        kind,
+        twist,
+        startedAt: store._clock.now(),
+        resumedAt: store._clock.milliseconds(),
+        seenAt: store._clock.milliseconds(),
+      }),
+
+    pause: (): Promise<void> => store.change({ workedBefore: store.worked(), resumedAt: null }),
+    resume: (): Promise<void> => store.change({ resumedAt: store._clock.milliseconds(), wasInterrupted: false }),
+    finish: (): Promise<void> => store._write({ version: store._version() + 1, hasEnded: true }),
+
+    /** A sign of life. It leaves alone what another tab may have written a moment ago. */
+    async beat(): Promise<void> {
+      if (store.running()?.resumedAt == null) return;
+      await store._repository.changeLocal<Kept>(key, (kept) =>
+        runningIn(kept) ? { ...(kept as Running), seenAt: store._clock.milliseconds() } : kept,
+      );
+    },
+
+    /** A clock found running long after the page was last seen stops where that was. */
+    async _stopIfInterrupted(): Promise<void> {
+      const running = store.running();
+      if (running?.resumedAt == null || store._clock.milliseconds() - running.seenAt <= silenceMs) return;
+      const workedBefore = running.workedBefore + Math.max(running.seenAt - running.resumedAt, 0);
+      await store._put({ ...running, workedBefore, resumedAt: null, wasInterrupted: true });
+    },
+  })),
+  withMethods((store) => ({
+    /** Takes over what another tab or an earlier page wrote, or could not write any more. */
+    async takeOver(stored: Kept | undefined): Promise<void> {
+      // What is read while this page writes is older than what it holds; the write is read back right after.
+      if (store._writeCount() > 0) return;
+      const isFirst = !store.isLoaded();
+      const left = isFirst ? (store._repository.drafts.adoptUnwritten(key) as Kept[]) : [];
+      const unwritten = left.filter((draft) => draft.version > (stored?.version ?? 0)).at(-1);
+      const found = unwritten ?? stored;
+      if (found && found.version < store._version()) return;
+      patchState(store, { running: runningIn(found), isLoaded: true, _version: found?.version ?? store._version() });
+      if (unwritten) await store._write(unwritten);
+      if (isFirst) await store._stopIfInterrupted();
+    },
+  })),
   withHooks({
-    onInit(store, repository = inject(REPOSITORY), destroyRef = inject(DestroyRef)) {
-      const following = repository
-        .follow(() => repository.local<Kept>(key))
+    onInit(store, destroyRef = inject(DestroyRef)) {
+      const following = store._repository
+        .follow(() => store._repository.local<Kept>(key))
         .subscribe((kept) => void store.takeOver(kept));
-      const beating = setInterval(() => void store.beat(), heartbeat);
+      const beating = setInterval(() => void store.beat(), heartbeatMs);
       destroyRef.onDestroy(() => {
         following.unsubscribe();
         clearInterval(beating);

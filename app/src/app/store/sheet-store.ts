@@ -9,243 +9,253 @@ import {
   emptyEntry,
   singleEntryId,
 } from '@lernen/core/model';
-import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import {
+  patchState,
+  signalStore,
+  type,
+  withComputed,
+  withHooks,
+  withMethods,
+  withProps,
+  withState,
+} from '@ngrx/signals';
+import { removeAllEntities, removeEntities, setEntities, setEntity, withEntities } from '@ngrx/signals/entities';
+import { rxMethod } from '@ngrx/signals/rxjs-interop';
+import { EMPTY, catchError, from, pipe, switchMap, tap } from 'rxjs';
 import { v7 as newId } from 'uuid';
-import type { SheetEdit } from '../data/sheet-commands';
+import { type SheetEdit, editsFrom } from '../data/sheet-commands';
+import { Debounced } from './debounced';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
 
-/** Typing is written when it pauses for this long, milliseconds. */
-const debounceMs = 250;
+/** What is typed is written so long after the first key of a burst, milliseconds. */
+const writtenAfterMs = 250;
 
 /** Entries, and rows of traces, from which on a sheet is long. */
 const manyLines = 100;
 
-interface SheetState {
-  readonly problemId: string | null;
-  /** As they stand in the database, tombstones included, by id. */
-  readonly stored: ReadonlyMap<string, Entry>;
-  /** What was changed here and is not written yet, by id. */
-  readonly edits: ReadonlyMap<string, SheetEdit>;
-  readonly isLoaded: boolean;
-}
+/** An edit with what it is called in the journal. */
+type Unwritten = SheetEdit & { readonly label: string };
 
-const initialState: SheetState = { problemId: null, stored: new Map(), edits: new Map(), isLoaded: false };
+/** The open sheet as it stands in the database, tombstones included. */
+const stored = { entity: type<Entry>(), collection: '_stored' } as const;
+
+/** What was changed here, on whatever sheet, and is not written yet. */
+const unwritten = {
+  entity: type<Unwritten>(),
+  collection: '_unwritten',
+  selectId: ({ ours }: Unwritten): string => ours.id,
+} as const;
+
+const initialState: { problemId: string | null; isLoaded: boolean } = { problemId: null, isLoaded: false };
 
 /**
- * One sheet, open for work. A change shows at once, is kept where a crash cannot reach it, and is written when the
- * typing pauses; what other tabs write comes in by itself. Provided by whoever shows a sheet.
+ * One sheet, open for work. A change shows at once, is kept where a crash cannot reach it, and is written a moment later,
+ * whatever sheet is open by then; what other tabs write comes in by itself. Provided by whoever shows a sheet.
  */
 export const SheetStore = signalStore(
   withState(initialState),
-  withComputed((store, log = inject(LogStore)) => {
-    const present = computed(() => {
-      const all = new Map(store.stored());
-      for (const [id, edit] of store.edits()) if (edit.table === 'entries') all.set(id, edit.ours);
+  withEntities(stored),
+  withEntities(unwritten),
+  withProps(() => ({
+    _repository: inject(REPOSITORY),
+    _log: inject(LogStore),
+    _notices: inject(Notices),
+  })),
+  withComputed((store) => ({
+    /** What stands on the sheet, in its order, with what is not written yet. */
+    entries: computed(() => {
+      const all = new Map(store._storedEntities().map((entry) => [entry.id, entry]));
+      for (const edit of store._unwrittenEntities())
+        if (edit.table === 'entries' && sheetOf(edit) === store.problemId()) all.set(edit.ours.id, edit.ours);
       return [...all.values()].filter((entry) => !entry.deleted).sort(byOrder);
-    });
+    }),
+    problem: computed((): Problem | null => {
+      const id = store.problemId() ?? '';
+      const edit = store._unwrittenEntityMap()[id];
+      return edit?.table === 'problems' ? edit.ours : (store._log.problemsById().get(id) ?? null);
+    }),
+    isSaved: computed(() => store._unwrittenIds().length === 0),
+  })),
+  withComputed(({ entries }) => ({
+    _byKind: computed(() => byKind(entries())),
+    /** Whether to draw all of it at once would be felt. */
+    isLong: computed(() => {
+      const lines = entries().map((entry) => (entry.kind === 'trace' ? entry.rows.length : 1));
+      return lines.reduce((sum, count) => sum + count, 0) > manyLines;
+    }),
+  })),
+
+  withMethods((store) => ({
+    of: <K extends EntryKind>(kind: K): EntryOf<K>[] => (store._byKind().get(kind) ?? []) as EntryOf<K>[],
+    find: (id: string): Entry | undefined => store.entries().find((entry) => entry.id === id),
+
+    /** Takes in what was read or written. A reading that began before our own write is older than what we have. */
+    _take(entries: readonly Entry[]): void {
+      const known = store._storedEntityMap();
+      const newer = entries.filter(({ id, revision }) => revision > (known[id]?.revision ?? ''));
+      patchState(store, setEntities(newer, stored), { isLoaded: true });
+    },
+
+    /** After a write: what was typed on meanwhile is based on what stands now. */
+    _settle(edits: readonly Unwritten[], written: readonly (Entry | Problem)[]): void {
+      const now = store._unwrittenEntityMap();
+      const done = edits.filter(({ ours }) => now[ours.id]?.ours === ours).map(({ ours }) => ours.id);
+      const typedOn = written.flatMap((base) => {
+        const edit = now[base.id];
+        return edit && !done.includes(base.id) ? [{ ...edit, base } as Unwritten] : [];
+      });
+      patchState(store, removeEntities(done, unwritten), setEntities(typedOn, unwritten));
+    },
+
+    _keepDrafts(sheet: string): void {
+      const edits = store._unwrittenEntities().filter((edit) => sheetOf(edit) === sheet);
+      store._repository.drafts.keepUnwritten(sheet, edits);
+    },
+  })),
+  withMethods((store) => ({
+    /** The one entry of a kind, empty where nothing is written yet. */
+    single<K extends SingleKind>(kind: K): EntryOf<K> {
+      const problemId = store.problemId() ?? '';
+      return store.of(kind)[0] ?? emptyEntry(kind, problemId, singleEntryId(problemId, kind));
+    },
+
+    async _writeStep(edits: readonly [Unwritten, ...Unwritten[]]): Promise<void> {
+      const [sheet, label] = [sheetOf(edits[0]), edits[0].label];
+      try {
+        const written = await store._repository.saveSheet(sheet, edits, label);
+        if (store.problemId() === sheet) store._take(written.filter(isEntry));
+        if (!written.every(isEntry)) await store._log.catchUp();
+        store._settle(edits, written);
+        store._keepDrafts(sheet);
+      } catch (error) {
+        store._notices.fail(error);
+      }
+    },
+  })),
+  withMethods((store) => {
+    const writing = new Debounced(async () => {
+      for (const edits of steps(store._unwrittenEntities())) await store._writeStep(edits);
+    }, writtenAfterMs);
     return {
-      entries: present,
-      byKind: computed(() => {
-        const kinds = new Map<EntryKind, Entry[]>();
-        for (const entry of present()) {
-          const known = kinds.get(entry.kind);
-          if (known) known.push(entry);
-          else kinds.set(entry.kind, [entry]);
-        }
-        return kinds;
-      }),
-      problem: computed((): Problem | null => {
-        const id = store.problemId();
-        if (id === null) return null;
-        const edit = store.edits().get(id);
-        return edit?.table === 'problems' ? edit.ours : (log.problemsById().get(id) ?? null);
-      }),
-      isSaved: computed(() => store.edits().size === 0),
-      /** Whether to draw all of it at once would be felt. */
-      isLong: computed(() => {
-        const lines = present().map((entry) => (entry.kind === 'trace' ? entry.rows.length : 1));
-        return lines.reduce((sum, count) => sum + count, 0) > manyLines;
-      }),
+      /** @returns when everything that was changed until now is written. */
+      flush: (): Promise<void> => writing.flush(),
+
+      _edit(edit: SheetEdit, label: string): void {
+        patchState(store, setEntity({ ...edit, label }, unwritten));
+        store._keepDrafts(sheetOf(edit));
+        writing.schedule();
+      },
     };
   }),
-  withMethods((store, repository = inject(REPOSITORY), log = inject(LogStore), notices = inject(Notices)) => {
-    const drafts = repository.pageDrafts<SheetEdit>();
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let writing: Promise<void> = Promise.resolve();
-    let following: { unsubscribe(): void } | undefined;
+  withMethods((store) => ({
+    _put(entry: Entry, label: string): void {
+      const edit = store._unwrittenEntityMap()[entry.id];
+      const base = edit?.table === 'entries' ? edit.base : (store._storedEntityMap()[entry.id] ?? null);
+      store._edit({ table: 'entries', base, ours: entry }, label);
+    },
 
-    const take = (records: readonly Entry[]): void => {
-      const stored = new Map(store.stored());
-      for (const entry of records) {
-        const known = stored.get(entry.id);
-        // A reading that began before our own write is older than what we have.
-        if (!known || entry.revision > known.revision) stored.set(entry.id, entry);
-      }
-      patchState(store, { stored, isLoaded: true });
-    };
+    changeProblem(part: Partial<Problem>): void {
+      const ours = store.problem();
+      if (ours === null) return;
+      const edit = store._unwrittenEntityMap()[ours.id];
+      const base = edit?.table === 'problems' ? edit.base : ours;
+      store._edit({ table: 'problems', base, ours: { ...ours, ...part } }, 'Changed the problem');
+    },
 
-    const save = async (sheet: string | null, all: readonly [string, SheetEdit][], label: string): Promise<void> => {
-      // What was typed on meanwhile is written by the flush that follows its typing.
-      const edits = all.flatMap(([id, edit]) => {
-        const now = store.edits().get(id);
-        return now?.ours === edit.ours ? [[id, now] as const] : [];
-      });
-      if (sheet === null || edits.length === 0) return;
-      try {
-        const written = await repository.saveSheet(
-          sheet,
-          edits.map(([, edit]) => edit),
-          label,
-        );
-        take(written.filter((record): record is Entry => 'kind' in record));
-        if (written.some((record) => !('kind' in record))) await log.catchUp();
-        // What was typed while this was written is built upon what has been written now.
-        const still = new Map(store.edits());
-        for (const [id, edit] of edits) {
-          const now = still.get(id);
-          const record = written.find((it) => it.id === id);
-          if (now === edit || !record) still.delete(id);
-          else if (now) still.set(id, { ...now, base: record } as SheetEdit);
-        }
-        patchState(store, { edits: still });
-        drafts.keep(sheet, [...still.values()]);
-      } catch (error) {
-        notices.fail(error);
-      }
-    };
-
-    let label = 'Wrote on the sheet';
-    const flush = (): Promise<void> => {
-      clearTimeout(timer);
-      timer = undefined;
-      const [sheet, edits, what] = [store.problemId(), [...store.edits()], label];
-      writing = writing.then(() => save(sheet, edits, what));
-      return writing;
-    };
-
-    const edit = (record: SheetEdit, what: string): void => {
-      if (what !== label && store.edits().size > 0) void flush();
-      label = what;
-      patchState(store, { edits: new Map(store.edits()).set(record.ours.id, record) });
-      drafts.keep(store.problemId() ?? '', [...store.edits().values()]);
-      timer ??= setTimeout(() => void flush(), debounceMs);
-    };
-
-    const put = (entry: Entry, what: string): void => {
-      const known = store.edits().get(entry.id);
-      const base = known?.table === 'entries' ? known.base : (store.stored().get(entry.id) ?? null);
-      edit({ table: 'entries', base, ours: entry }, what);
-    };
-
-    const find = (id: string): Entry | undefined => store.entries().find((entry) => entry.id === id);
-    const of = <K extends EntryKind>(kind: K): EntryOf<K>[] => (store.byKind().get(kind) ?? []) as EntryOf<K>[];
-
-    const step = async (take: 'undoOnSheet' | 'redoOnSheet', word: string, nothing: string): Promise<void> => {
-      await flush();
+    async _step(take: 'undoOnSheet' | 'redoOnSheet', word: string, nothing: string): Promise<void> {
+      await store.flush();
       const sheet = store.problemId();
       if (sheet === null) return;
       try {
-        const what = await repository[take](sheet);
-        await log.catchUp();
-        notices.say(what === null ? nothing : `${word}: ${what.toLowerCase()}.`);
+        const what = await store._repository[take](sheet);
+        await store._log.catchUp();
+        store._notices.say(what === null ? nothing : `${word}: ${what.toLowerCase()}.`);
       } catch (error) {
-        notices.fail(error);
+        store._notices.fail(error);
       }
-    };
+    },
+  })),
+  withMethods((store) => ({
+    undo: (): Promise<void> => store._step('undoOnSheet', 'Undone', 'There is nothing left to undo on this sheet.'),
+    redo: (): Promise<void> => store._step('redoOnSheet', 'Done again', 'There is nothing to do again.'),
+  })),
+  withMethods((store) => ({
+    /** Adds an entry behind the last of its kind, or behind `after`. @returns its id. */
+    add<K extends EntryKind>(kind: K, part: Partial<EntryOf<K>> = {}, after: string | null = null): string {
+      const all = store.of(kind);
+      const index = after === null ? all.length - 1 : all.findIndex(({ id }) => id === after);
+      const [before, next] = [all[index]?.order ?? 0, all[index + 1]?.order];
+      const order = next === undefined ? before + 1 : (before + next) / 2;
+      const entry = emptyEntry(kind, store.problemId() ?? '', newId(), { ...part, order } as Partial<EntryOf<K>>);
+      store._put(entry, `Added ${entryWords[kind]}`);
+      return entry.id;
+    },
 
-    return {
-      flush,
-      of,
-      find,
+    /**
+     * Changes fields of an entry. A part that depends on what the entry holds is computed from the entry as it is at
+     * this moment, which may be newer than what the page has drawn.
+     */
+    change<K extends EntryKind>(
+      entry: EntryOf<K>,
+      part: Partial<EntryOf<K>> | ((now: EntryOf<K>) => Partial<EntryOf<K>>),
+    ): void {
+      const now = (store.find(entry.id) ?? entry) as EntryOf<K>;
+      const changed = { ...now, ...(typeof part === 'function' ? part(now) : part) } as Entry;
+      store._put(changed, `Changed ${entryWords[entry.kind]}`);
+    },
 
-      /** Follows a sheet until the next one is opened. Takes over what an earlier page could not write any more. */
-      open(problemId: string): void {
-        void flush();
-        following?.unsubscribe();
-        patchState(store, { ...initialState, problemId });
-        const adopted = drafts.adopt(problemId);
-        following = repository
-          .follow(() => repository.sheet(problemId))
-          .subscribe({
-            next: take,
-            error: (error: unknown) => notices.fail(error),
-          });
-        if (adopted.length === 0) return;
-        patchState(store, { edits: new Map(adopted.map((edit) => [edit.ours.id, edit])) });
-        void flush().then(() => notices.say('What you typed last was brought back.'));
-      },
+    remove(entry: Entry): void {
+      store._put({ ...(store.find(entry.id) ?? entry), deleted: true }, `Removed ${entryWords[entry.kind]}`);
+      void store.flush();
+      store._notices.say(`Removed ${entryWords[entry.kind]}.`, { label: 'Undo', run: () => void store.undo() });
+    },
 
-      close(): void {
-        void flush();
-        following?.unsubscribe();
-      },
+    /** One place towards the beginning (-1) or the end (+1). */
+    move(entry: Entry, by: -1 | 1): void {
+      const all = store.of(entry.kind);
+      const index = all.findIndex(({ id }) => id === entry.id);
+      const [other, beyond] = [all[index + by], all[index + 2 * by]];
+      if (!other) return;
+      const order = beyond === undefined ? other.order + by : (other.order + beyond.order) / 2;
+      store._put({ ...(store.find(entry.id) ?? entry), order }, `Moved ${entryWords[entry.kind]}`);
+      void store.flush();
+    },
+  })),
+  withMethods((store) => ({
+    _follow: rxMethod<string>(
+      pipe(
+        switchMap((problemId) =>
+          from(store._repository.follow(() => store._repository.sheet(problemId))).pipe(
+            tap((entries) => store._take(entries)),
+            catchError((error: unknown) => {
+              store._notices.fail(error);
+              return EMPTY;
+            }),
+          ),
+        ),
+      ),
+    ),
 
-      /** The one entry of a kind, empty where nothing is written yet. */
-      single<K extends SingleKind>(kind: K): EntryOf<K> {
-        const problemId = store.problemId() ?? '';
-        return of(kind)[0] ?? emptyEntry(kind, problemId, singleEntryId(problemId, kind));
-      },
-
-      /** Adds an entry behind the last of its kind, or behind `after`. @returns its id. */
-      add<K extends EntryKind>(kind: K, part: Partial<EntryOf<K>> = {}, after: string | null = null): string {
-        const all = of(kind);
-        const index = after === null ? all.length - 1 : all.findIndex(({ id }) => id === after);
-        const [before, next] = [all[index]?.order ?? 0, all[index + 1]?.order];
-        const order = next === undefined ? before + 1 : (before + next) / 2;
-        const entry = emptyEntry(kind, store.problemId() ?? '', newId(), { ...part, order } as Partial<EntryOf<K>>);
-        put(entry, `Added ${kindWords[kind]}`);
-        return entry.id;
-      },
-
-      /**
-       * Changes fields of an entry. A part that depends on what the entry holds is computed from the entry as it is at
-       * this moment, which may be newer than what the page has drawn.
-       */
-      change<K extends EntryKind>(
-        entry: EntryOf<K>,
-        part: Partial<EntryOf<K>> | ((now: EntryOf<K>) => Partial<EntryOf<K>>),
-      ): void {
-        const now = (find(entry.id) ?? entry) as EntryOf<K>;
-        put(
-          { ...now, ...(typeof part === 'function' ? part(now) : part) } as Entry,
-          `Changed ${kindWords[entry.kind]}`,
-        );
-      },
-
-      remove(entry: Entry): void {
-        put({ ...(find(entry.id) ?? entry), deleted: true }, `Removed ${kindWords[entry.kind]}`);
-        void flush();
-        notices.say(`Removed ${kindWords[entry.kind]}.`, {
-          label: 'Undo',
-          run: () => void step('undoOnSheet', 'Undone', 'There is nothing left to undo.'),
-        });
-      },
-
-      /** One place towards the beginning (-1) or the end (+1). */
-      move(entry: Entry, by: -1 | 1): void {
-        const all = of(entry.kind);
-        const index = all.findIndex(({ id }) => id === entry.id);
-        const [other, beyond] = [all[index + by], all[index + 2 * by]];
-        if (!other) return;
-        const order = beyond === undefined ? other.order + by : (other.order + beyond.order) / 2;
-        put({ ...(find(entry.id) ?? entry), order }, `Moved ${kindWords[entry.kind]}`);
-        void flush();
-      },
-
-      changeProblem(part: Partial<Problem>): void {
-        const ours = store.problem();
-        if (ours === null) return;
-        const known = store.edits().get(ours.id);
-        const base = known?.table === 'problems' ? known.base : ours;
-        edit({ table: 'problems', base, ours: { ...ours, ...part } }, 'Changed the problem');
-      },
-
-      undo: (): Promise<void> => step('undoOnSheet', 'Undone', 'There is nothing left to undo on this sheet.'),
-      redo: (): Promise<void> => step('redoOnSheet', 'Done again', 'There is nothing to do again.'),
-    };
-  }),
+    /** What an earlier page could not write any more. */
+    _adopt(problemId: string): void {
+      const left = store._repository.drafts.adoptUnwritten(problemId);
+      if (left.length === 0) return;
+      const edits = editsFrom(left).map((edit): Unwritten => ({ ...edit, label: 'Wrote on the sheet' }));
+      patchState(store, setEntities(edits, unwritten));
+      void store.flush().then(() => store._notices.say('What you typed last was brought back.'));
+    },
+  })),
+  withMethods((store) => ({
+    /** Follows a sheet until another one is opened. */
+    open(problemId: string): void {
+      void store.flush();
+      patchState(store, removeAllEntities(stored), { problemId, isLoaded: false });
+      store._adopt(problemId);
+      store._follow(problemId);
+    },
+  })),
   withHooks({
     onInit(store, destroyRef = inject(DestroyRef)) {
       const leave = (): void => {
@@ -254,16 +264,49 @@ export const SheetStore = signalStore(
       document.addEventListener('visibilitychange', leave);
       destroyRef.onDestroy(() => {
         document.removeEventListener('visibilitychange', leave);
-        store.close();
+        void store.flush();
       });
     },
   }),
 );
 export type SheetStore = InstanceType<typeof SheetStore>;
 
-const kindWords: Readonly<Record<EntryKind, string>> = {
+/** The problem on whose sheet an edit is. */
+function sheetOf(edit: SheetEdit): string {
+  return edit.table === 'entries' ? edit.ours.problemId : edit.ours.id;
+}
+
+/** Edits that the journal tells as one step: of one sheet, with one label. */
+function steps(edits: readonly Unwritten[]): [Unwritten, ...Unwritten[]][] {
+  const found = new Map<string, [Unwritten, ...Unwritten[]]>();
+  for (const edit of edits) {
+    const key = `${sheetOf(edit)} ${edit.label}`;
+    const known = found.get(key);
+    if (known) known.push(edit);
+    else found.set(key, [edit]);
+  }
+  return [...found.values()];
+}
+
+function isEntry(record: Entry | Problem): record is Entry {
+  return 'kind' in record;
+}
+
+function byKind(entries: readonly Entry[]): Map<EntryKind, Entry[]> {
+  const kinds = new Map<EntryKind, Entry[]>();
+  for (const entry of entries) {
+    const known = kinds.get(entry.kind);
+    if (known) known.push(entry);
+    else kinds.set(entry.kind, [entry]);
+  }
+  return kinds;
+}
+
+const entryWords: Readonly<Record<EntryKind, string>> = {
+  statement: 'the statement',
   reading: 'the reading',
   question: 'a question',
+  bounds: 'the bounds',
   'cue-choices': 'what was made of the cues',
   example: 'an example',
   observation: 'an observation',
@@ -274,6 +317,7 @@ const kindWords: Readonly<Record<EntryKind, string>> = {
   version: 'a version of the code',
   argument: 'why it holds',
   lesson: 'a lesson',
+  notes: 'the notes',
   relation: 'a relation',
   twist: 'a twist',
 };

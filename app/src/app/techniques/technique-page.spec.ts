@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { v7 as newId } from 'uuid';
-import { Draft } from '../data/drafts';
+import { Drafts } from '../data/drafts';
 import { somePractice, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { TechniquePage } from './technique-page';
@@ -51,19 +51,19 @@ describe('the page of a technique', () => {
 
   it('saves a template that a closed page had not, even an emptied one', async () => {
     await open('heap');
-    const kept = new Draft(`${page.database.name}:template:heap`);
+    const kept = new Drafts(page.database.name);
     const openAgain = async (): Promise<void> => {
       const again = TestBed.createComponent(TechniquePage);
       again.componentRef.setInput('id', 'heap');
       await again.whenStable();
-      await page.until(() => kept.read() === null);
+      await page.until(() => kept.text('template:heap') === null);
       again.destroy();
     };
     const template = (): string | undefined => page.log.techniquesById().get('heap')?.template;
-    kept.keep('queue = []');
+    kept.keepText('template:heap', 'queue = []');
     await openAgain();
     expect(template()).toBe('queue = []');
-    kept.keep('');
+    kept.keepText('template:heap', '');
     await openAgain();
     expect(template()).toBe('');
   });

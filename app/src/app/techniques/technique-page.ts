@@ -188,7 +188,7 @@ export class TechniquePage {
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
-  private readonly repository = inject(REPOSITORY);
+  private readonly drafts = inject(REPOSITORY).drafts;
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly counted = counted;
@@ -197,7 +197,7 @@ export class TechniquePage {
   protected readonly valueOf = valueOf;
   protected readonly isWritingTemplate = signal(false);
   /** The template while it is being typed. */
-  private readonly draft = computed(() => this.repository.draft(`template:${this.resolved()}`));
+  private readonly draftName = computed(() => `template:${this.resolved()}`);
   protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
   protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
   protected readonly slips = computed(() =>
@@ -244,15 +244,16 @@ export class TechniquePage {
   }
 
   protected writeTemplate(code: string): void {
-    this.draft().keep(code);
+    this.drafts.keepText(this.draftName(), code);
   }
 
   /** Leaving the field saves it: every save of a technique makes a new plan. */
   protected async flushTemplate(): Promise<void> {
-    const draft = this.draft();
-    const template = draft.read();
+    const name = this.draftName();
+    const template = this.drafts.text(name);
     if (template === null) return;
-    if (template === this.technique()?.template || (await this.saveTemplate({ template }))) draft.forget();
+    if (template === this.technique()?.template || (await this.saveTemplate({ template })))
+      this.drafts.forgetText(name);
   }
 
   protected async saveTemplate(part: Partial<Technique>): Promise<boolean> {

@@ -3,6 +3,7 @@ import type { Problem } from '@lernen/core/model';
 import { type Offer, newProblemAdvice } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
+import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
@@ -46,8 +47,8 @@ import { valueOf } from '../ui/value-of';
         <span>
           <b>{{ offer.problem.title }}</b
           >&ngsp;<span class="second">has no technique yet. Read it, then name one.</span>
-          @if (offer.problem.statement !== '') {
-            <span class="statement">{{ offer.problem.statement }}</span>
+          @if (statement(); as text) {
+            <span class="statement">{{ text }}</span>
           } @else if (offer.problem.link; as link) {
             <a [href]="link" target="_blank" rel="noopener noreferrer">{{ link }}</a>
           }
@@ -166,6 +167,16 @@ export class NewProblem {
       this.clock.today(),
     ),
   );
+
+  private readonly unnamedId = computed(() => this.advice().unnamed?.problem.id ?? null);
+  /** Of the problem that has no technique yet. */
+  protected readonly statement = liveSignal(() => {
+    const id = this.unnamedId();
+    return async (repository) => {
+      const entries = id === null ? [] : await repository.entriesOfProblems([id]);
+      return entries.find((entry) => entry.kind === 'statement')?.text ?? '';
+    };
+  }, '');
 
   protected async solve(): Promise<void> {
     const problemId = await this.save();

@@ -149,10 +149,11 @@ const longestLine = 200;
 })
 export class BoundsStage {
   private readonly store = inject(SheetStore);
+  private readonly bounds = computed(() => this.store.single('bounds'));
   private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
   /** The text as it is being typed, blank lines and all; null while nobody types. */
   protected readonly typed = signal<string | null>(null);
-  protected readonly shown = computed(() => this.typed() ?? (this.store.problem()?.bounds ?? []).join('\n'));
+  protected readonly shown = computed(() => this.typed() ?? this.bounds().lines.join('\n'));
   protected readonly rowCount = computed(() => Math.max(this.shown().split('\n').length, this.shown() === '' ? 3 : 2));
   protected readonly understood = computed(() =>
     this.shown()
@@ -173,7 +174,7 @@ export class BoundsStage {
       : null;
   });
   protected readonly conditionList = computed(() => {
-    const set = new Set(readBounds(this.store.problem()?.bounds ?? []).conditions);
+    const set = new Set(readBounds(this.bounds().lines).conditions);
     return (Object.entries(conditions) as [ConditionId, string][]).map(([id, words]) => ({
       id,
       words,
@@ -183,18 +184,19 @@ export class BoundsStage {
 
   protected write(text: string): void {
     this.typed.set(text);
-    this.store.changeProblem({
-      bounds: linesOf(text)
+    this.store.change(this.bounds(), {
+      lines: linesOf(text)
         .slice(0, maxLines)
         .map((line) => line.slice(0, longestLine)),
     });
   }
 
   protected toggle(id: ConditionId): void {
-    const bounds = this.store.problem()?.bounds ?? [];
-    const without = bounds.filter((line) => !readBounds([line]).conditions.includes(id));
     this.typed.set(null);
-    this.store.changeProblem({ bounds: without.length < bounds.length ? without : [...bounds, conditions[id]] });
+    this.store.change(this.bounds(), ({ lines }) => {
+      const without = lines.filter((line) => !readBounds([line]).conditions.includes(id));
+      return { lines: without.length < lines.length ? without : [...lines, conditions[id]] };
+    });
   }
 }
 

@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases, readBounds } from '@lernen/core/sheet';
+import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases } from '@lernen/core/sheet';
 import type { Example } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
+import { SheetLimits } from '../sheet-limits';
 import { newTraceFor } from '../new-trace';
 import { EntryRow } from './entry-row';
 import { StageFrame } from './stage-frame';
@@ -169,12 +170,12 @@ import { StageFrame } from './stage-frame';
 export class ExamplesStage {
   protected readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
+  private readonly limits = inject(SheetLimits);
   protected readonly examples = computed(() => this.store.of('example'));
   protected readonly covered = computed(() => this.examples().map(coveredBy));
-  protected readonly missing = computed(() => {
-    const problem = this.store.problem();
-    return missingEdgeCases(problem?.statement ?? '', readBounds(problem?.bounds ?? []), this.examples());
-  });
+  protected readonly missing = computed(() =>
+    missingEdgeCases(this.store.single('statement').text, this.limits.bounds(), this.examples()),
+  );
 
   protected words(edge: EdgeCase): string {
     return edgeCases[edge];

@@ -78,8 +78,8 @@ const prompts: Readonly<Record<LessonKind, string>> = {
           label="Notes"
           placeholder="anything else, as Markdown"
           [longest]="50000"
-          [value]="store.problem()?.note ?? ''"
-          (valueChange)="store.changeProblem({ note: $event })"
+          [value]="notes().text"
+          (valueChange)="store.change(notes(), { text: $event })"
         />
       </div>
     </app-stage-frame>
@@ -136,6 +136,7 @@ export class LessonsStage {
   protected readonly slips = slips;
   protected readonly slipWords = slipWords;
   protected readonly prompts = prompts;
+  protected readonly notes = computed(() => this.store.single('notes'));
   protected readonly groups = computed(() =>
     lessonKinds.map((kind) => ({
       kind,

@@ -18,8 +18,8 @@ import { StageFrame } from './stage-frame';
         label="Statement"
         placeholder="The statement, as Markdown with $formulas$. It stays on this machine, for you alone."
         [longest]="50000"
-        [value]="store.problem()?.statement ?? ''"
-        (valueChange)="store.changeProblem({ statement: $event })"
+        [value]="statement().text"
+        (valueChange)="store.change(statement(), { text: $event })"
       />
       @if (offers().count > 0) {
         <div class="offers" aria-label="Found in the statement">
@@ -126,13 +126,13 @@ import { StageFrame } from './stage-frame';
 export class ReadStage {
   protected readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
+  protected readonly statement = computed(() => this.store.single('statement'));
   protected readonly reading = computed(() => this.store.single('reading'));
   protected readonly questions = computed(() => this.store.of('question'));
   protected readonly offers = computed(() => {
-    const problem = this.store.problem();
-    const statement = problem?.statement ?? '';
-    const bounds = boundsInStatement(statement, problem?.bounds);
-    const examples = examplesInStatement(statement, this.store.of('example'));
+    const { text } = this.statement();
+    const bounds = boundsInStatement(text, this.store.single('bounds').lines);
+    const examples = examplesInStatement(text, this.store.of('example'));
     return { bounds, examples, count: bounds.length + examples.length };
   });
 
@@ -141,7 +141,7 @@ export class ReadStage {
   }
 
   protected takeBound(bound: string): void {
-    this.store.changeProblem({ bounds: [...(this.store.problem()?.bounds ?? []), bound] });
+    this.takeBounds([bound]);
   }
 
   protected takeExample({ input, expected }: FoundExample): void {
@@ -150,7 +150,11 @@ export class ReadStage {
 
   protected takeAll(): void {
     const { bounds, examples } = this.offers();
-    if (bounds.length > 0) this.store.changeProblem({ bounds: [...(this.store.problem()?.bounds ?? []), ...bounds] });
+    if (bounds.length > 0) this.takeBounds(bounds);
     for (const example of examples) this.takeExample(example);
+  }
+
+  private takeBounds(found: readonly string[]): void {
+    this.store.change(this.store.single('bounds'), ({ lines }) => ({ lines: [...lines, ...found] }));
   }
 }

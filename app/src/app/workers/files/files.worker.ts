@@ -31,6 +31,7 @@ import {
   type Zone,
   dayOf,
   guessDateOrder,
+  logFrom,
 } from '@lernen/core/model';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
@@ -78,7 +79,8 @@ class FilesWorker {
   }
 
   async exportCsv(profile: Profile, zone: Zone): Promise<CsvTables> {
-    return csvTables(await this.log(profile), zone);
+    const stored = await this.open(profile).everything();
+    return csvTables({ ...logFrom(stored), entries: stored.entries }, zone);
   }
 
   /** Merges an archive in. */
@@ -158,8 +160,8 @@ class FilesWorker {
   /** Writes what the last preview showed. @returns the journal entry to undo it by. */
   async applyCsv(profile: Profile, label: string, onProgress: Progress): Promise<number> {
     if (!this.prepared) throw new Error('No spreadsheet was shown.');
-    const { problems, sittings, lists, techniques } = this.prepared;
-    const changes = { problems, sittings, lists, techniques };
+    const { problems, entries, sittings, lists, techniques } = this.prepared;
+    const changes = { problems, entries, sittings, lists, techniques };
     return this.open(profile).write(changes, label, { onProgress: reporting(onProgress) });
   }
 

@@ -1,0 +1,105 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { Entry } from '@lernen/core/model';
+import type { LernenDatabase } from '../data/database';
+import { Repository } from '../data/repository';
+import { emptyDatabase, someProblem } from '../testing/database';
+import { Notices } from './notices';
+import { REPOSITORY } from './profile';
+import { SheetStore } from './sheet-store';
+
+describe('an open sheet', () => {
+  let database: LernenDatabase;
+  let repository: Repository;
+  const [gulls, lens] = [someProblem('Gull Census'), someProblem('Lens Order')];
+
+  const page = (): SheetStore => {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: REPOSITORY, useValue: repository }, SheetStore],
+    });
+    return TestBed.inject(SheetStore);
+  };
+  const texts = async (problemId: string): Promise<string[]> =>
+    (await new Repository(database).entriesOfProblems([problemId])).map(textOf);
+
+  beforeEach(async () => {
+    database = await emptyDatabase();
+    repository = new Repository(database);
+    await repository.write({ problems: [gulls, lens] }, 'Added');
+  });
+  afterEach(() => database.delete());
+
+  it('writes what was typed right before another one was opened, and shows only its own', async () => {
+    const store = page();
+    store.open(gulls.id);
+    store.change(store.single('statement'), { text: 'Count the gulls.' });
+    store.open(lens.id);
+    expect(store.entries()).toEqual([]);
+    store.change(store.single('statement'), { text: 'Polish the lenses.' });
+    store.open(gulls.id);
+    expect(store.single('statement').text).toBe('Count the gulls.');
+    await store.flush();
+    expect([await texts(gulls.id), await texts(lens.id)]).toEqual([['Count the gulls.'], ['Polish the lenses.']]);
+    expect([store.isSaved(), store.single('statement').text]).toEqual([true, 'Count the gulls.']);
+  });
+
+  it('keeps what the database refused, says so, and writes it with the next change', async () => {
+    const store = page();
+    store.open(gulls.id);
+    database.close();
+    store.change(store.single('notes'), { text: 'Ask about storms.' });
+    await store.flush();
+    expect([TestBed.inject(Notices).current()?.kind, store.isSaved()]).toEqual(['failed', false]);
+    await database.open();
+    store.add('lesson', { text: 'Count twice.' });
+    await store.flush();
+    expect(await texts(gulls.id)).toEqual(['Ask about storms.', 'Count twice.']);
+    expect(store.isSaved()).toBeTrue();
+  });
+
+  it('is taken over by the next page where this one could not write any more', async () => {
+    const before = page();
+    before.open(gulls.id);
+    database.close();
+    before.change(before.single('notes'), { text: 'Ask about storms.' });
+    await before.flush();
+    await database.open();
+    repository = new Repository(database);
+    const after = page();
+    after.open(gulls.id);
+    expect(after.single('notes').text).toBe('Ask about storms.');
+    await after.flush();
+    expect(await texts(gulls.id)).toEqual(['Ask about storms.']);
+  });
+
+  it('builds what is typed during a write upon what that wrote', async () => {
+    const store = page();
+    store.open(gulls.id);
+    store.change(store.single('notes'), { text: 'Ask' });
+    const writing = store.flush();
+    await Promise.resolve();
+    store.change(store.single('notes'), { text: 'Ask about storms.' });
+    await writing;
+    expect(store.single('notes').text).toBe('Ask about storms.');
+    await store.flush();
+    expect([await texts(gulls.id), store.isSaved()]).toEqual([['Ask about storms.'], true]);
+  });
+
+  it('moves an entry, and takes the move back', async () => {
+    const store = page();
+    store.open(gulls.id);
+    for (const text of ['one', 'two', 'three']) store.add('observation', { text });
+    await store.flush();
+    const [, , third] = store.of('observation');
+    if (!third) throw new Error('no third observation');
+    store.move(third, -1);
+    expect(store.of('observation').map(textOf)).toEqual(['one', 'three', 'two']);
+    await store.undo();
+    expect((await new Repository(database).entriesOfProblems([gulls.id])).map(textOf)).toEqual(['one', 'two', 'three']);
+  });
+});
+
+function textOf(entry: Entry): string {
+  return 'text' in entry ? entry.text : '';
+}
