@@ -81,7 +81,6 @@ export default tseslint.config(
     files: [
       'core/src/cost/simplifier.ts',
       'core/src/trace/evaluate-rule.ts',
-      'core/src/trace/read-cell.ts',
       'demo/src/index.ts',
       'bench/src/plan/prediction.ts',
     ],

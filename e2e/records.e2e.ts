@@ -12,7 +12,7 @@ test('everything goes out, is cleared, and comes back the same', async ({ lernen
   await lernen.log('Möwen gezählt #heap 1h05m ~hint');
   await lernen.go('Setup');
   const archive = await lernen.takeOut('Everything, as a Lernen archive');
-  expect(JSON.parse(archive)).toMatchObject({ format: 'lernen-archive', version: 4 });
+  expect(JSON.parse(archive)).toMatchObject({ format: 'lernen-archive', version: 5 });
   await page.evaluate(() => {
     localStorage.clear();
     indexedDB.deleteDatabase('lernen');

@@ -4,7 +4,8 @@ import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make
 import type { Log } from '../model/log';
 import type { Problem } from '../model/problem';
 import type { Sitting } from '../model/sitting';
-import { helps, results, sittingKinds } from '../model/sitting-words';
+import { sittingKinds } from '../model/sitting-kinds';
+import { helps, results } from '../model/sitting-words';
 import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
 import { type EvidenceFacts, comparedCost, evidenceOf, isTimelySolve } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';

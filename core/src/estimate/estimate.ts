@@ -3,7 +3,7 @@ import { techniquesById, techniquesOf } from '../model/log';
 import { type Problem, type ProblemId, difficulties } from '../model/problem';
 import { sittingTarget } from '../model/settings';
 import type { Sitting } from '../model/sitting';
-import type { SittingKind } from '../model/sitting-words';
+import type { SittingKind } from '../model/sitting-kinds';
 import { type Technique, type TechniqueId, resolveTechnique } from '../model/technique';
 import { type Instant, millisecondsPerDay } from '../model/time';
 import { type ChanceRange, type Gaussian, chanceRange } from './chance';

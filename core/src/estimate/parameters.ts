@@ -1,9 +1,10 @@
 import type { Difficulty } from '../model/problem';
-import type { Help, Result, SittingKind } from '../model/sitting-words';
+import type { Help, Result } from '../model/sitting-words';
 
 /**
- * Every constant of the estimates with its unit. docs/model.md gives sources and says which are our own guesses. They
- * are population defaults: nothing here was fitted to a person yet.
+ * Every constant of the estimates with its unit; what differs by kind of sitting stands in `model/sitting-kinds.ts`.
+ * docs/model.md gives sources and says which are our own guesses. They are population defaults: nothing here was fitted to
+ * a person yet.
  */
 
 /** Log-odds that what happened shows an unaided solve in time. Every row and every column falls. */
@@ -27,16 +28,6 @@ export const evidenceTable = {
   /** How much of attempts, technique and cost counts where the solve was not the person's own: never over the next outcome. */
   otherwise: 0.1,
 } as const;
-
-/** How much one sitting of a kind says, against a first solve; that a solution was recalled is computed apart. */
-export const informativeness: Readonly<Record<SittingKind, number>> = {
-  'first-solve': 1,
-  rehearsal: 1,
-  twist: 1,
-  rebuild: 1,
-  sketch: 0.6,
-  spot: 0.3,
-};
 
 export const strengthParameters = {
   /** Prior variances on the log-odds scale: a person, a family within a person, a technique within a family. */
@@ -70,19 +61,6 @@ export const recallParameters = {
   loss: 0.6,
   halfLifeRange: [1, 720],
 } as const;
-
-/**
- * What a kind of sitting refreshes and teaches, from 0 to 1: `covers` when the solution was recalled, `relearns` when it
- * was not and was read up afterwards.
- */
-export const teaching: Readonly<Record<SittingKind, { readonly covers: number; readonly relearns: number }>> = {
-  spot: { covers: 0.15, relearns: 0.06 },
-  sketch: { covers: 0.5, relearns: 0.3 },
-  rebuild: { covers: 1, relearns: 0.9 },
-  twist: { covers: 1, relearns: 0.9 },
-  'first-solve': { covers: 1, relearns: 0.9 },
-  rehearsal: { covers: 1, relearns: 0.9 },
-};
 
 export const transferParameters = {
   /** What a worked problem leaves of its technique for good; the rest is there as far as its solution is recalled. */
@@ -122,24 +100,3 @@ export const paceParameters = {
   noise: 0.3,
   min: 0.05,
 } as const;
-
-export const predictionParameters = {
-  /** Log-odds by which a kind is easier than a whole solve. */
-  easier: {
-    spot: 0.9,
-    sketch: 0.5,
-    rebuild: 0,
-    twist: 0,
-    'first-solve': 0,
-    rehearsal: 0,
-  } satisfies Record<SittingKind, number>,
-  /** Chance that what is recalled is also carried out unaided and in time. A Twist asks for something else. */
-  carriedOut: {
-    spot: 0.9,
-    sketch: 0.9,
-    rebuild: 0.9,
-    twist: 0.5,
-    'first-solve': 0.9,
-    rehearsal: 0.9,
-  } satisfies Record<SittingKind, number>,
-};

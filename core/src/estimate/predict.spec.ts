@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make';
 import { difficulties } from '../model/problem';
-import { sittingKinds } from '../model/sitting-words';
+import { sittingKinds } from '../model/sitting-kinds';
 import { estimateLog } from './estimate';
 import { chanceOfSitting } from './predict';
 

@@ -1,9 +1,8 @@
 import type { Difficulty, ProblemId } from '../model/problem';
-import type { SittingKind } from '../model/sitting-words';
+import { type SittingKind, sittingKindFacts } from '../model/sitting-kinds';
 import type { TechniqueId } from '../model/technique';
 import { expectedChance } from './chance';
 import type { Estimates } from './estimate';
-import { predictionParameters as parameters } from './parameters';
 import { creditsOf } from './strength';
 
 /** What is about to be worked. */
@@ -28,10 +27,10 @@ export function chanceOfSitting(estimates: Estimates, problem: ComingProblem, ki
     variance += share * share * state.variance;
   }
   if (credits.length === 0) ({ mean, variance } = estimates.overall);
-  const offset = parameters.easier[kind] - estimates.person.harder[problem.difficulty ?? 'medium'];
+  const offset = sittingKindFacts[kind].easier - estimates.person.harder[problem.difficulty ?? 'medium'];
   const unseen = expectedChance({ mean: mean + offset, variance });
   const known = problem.problemId === null ? undefined : estimates.problems.get(problem.problemId);
   if (!known || known.recall === null) return unseen;
-  const recalled = known.recall * parameters.carriedOut[kind];
+  const recalled = known.recall * sittingKindFacts[kind].carriedOut;
   return recalled + (1 - recalled) * unseen;
 }

@@ -1,5 +1,5 @@
-import { recallParameters as parameters, teaching } from './parameters';
-import type { SittingKind } from '../model/sitting-words';
+import { recallParameters as parameters } from './parameters';
+import { type SittingKind, sittingKindFacts } from '../model/sitting-kinds';
 
 /** What is remembered of one problem's solution. Days are counted from a moment that the caller chooses. */
 export interface Memory {
@@ -46,7 +46,7 @@ export function reviewedMemory(
   isReadUp = true,
 ): Memory {
   const recall = recallAt(memory, day);
-  const { covers, relearns } = teaching[kind];
+  const { covers, relearns } = sittingKindFacts[kind];
   const growth = 1 + covers * parameters.spacing * (1 - recall);
   const [min, max] = parameters.halfLifeRange;
   const halfLife = Math.min(
@@ -62,7 +62,7 @@ export function reviewedMemory(
 const logLoss = mapKinds((covers) => Math.log(1 - covers * (1 - parameters.loss)));
 
 function mapKinds(of: (covers: number) => number): Readonly<Record<SittingKind, number>> {
-  return Object.fromEntries(Object.entries(teaching).map(([kind, { covers }]) => [kind, of(covers)])) as Record<
+  return Object.fromEntries(Object.entries(sittingKindFacts).map(([kind, { covers }]) => [kind, of(covers)])) as Record<
     SittingKind,
     number
   >;
@@ -73,7 +73,7 @@ function mapKinds(of: (covers: number) => number): Readonly<Record<SittingKind, 
  * is high little is gained, and where it is low failure is likely.
  */
 export function maxGrowth(kind: SittingKind): number {
-  const { covers } = teaching[kind];
+  const { covers } = sittingKindFacts[kind];
   let max = 0;
   for (let step = 0; step <= growthSteps; step++) {
     const recall = step / growthSteps;

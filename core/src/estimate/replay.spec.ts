@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { sittingKinds } from '../model/sitting-words';
+import { sittingKinds } from '../model/sitting-kinds';
 import { expectedChance } from './chance';
 import { Replay, type Observation } from './replay';
 import { Practised } from './practised';

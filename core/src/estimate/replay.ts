@@ -1,5 +1,5 @@
 import type { ProblemId } from '../model/problem';
-import type { SittingKind } from '../model/sitting-words';
+import type { SittingKind } from '../model/sitting-kinds';
 import type { TechniqueId } from '../model/technique';
 import { type Gaussian, expectedChance } from './chance';
 import { strengthParameters } from './parameters';

@@ -1,14 +1,8 @@
 import type { Difficulty } from '../model/problem';
-import type { SittingKind } from '../model/sitting-words';
+import { type SittingKind, sittingKindFacts } from '../model/sitting-kinds';
 import type { TechniqueId } from '../model/technique';
 import { type Gaussian, expectedChance } from './chance';
-import {
-  informativeness,
-  paceParameters,
-  personParameters,
-  predictionParameters,
-  strengthParameters as parameters,
-} from './parameters';
+import { paceParameters, personParameters, strengthParameters as parameters } from './parameters';
 import type { Practice } from './practised';
 import { type Memory, recallAt } from './recall';
 
@@ -180,7 +174,7 @@ export class StrengthModel {
       slopes,
       byStrength,
       surprise,
-      (chance * (1 - chance)) / informativeness[coming.kind],
+      (chance * (1 - chance)) / sittingKindFacts[coming.kind].informativeness,
     );
     return chance;
   }
@@ -195,7 +189,14 @@ export class StrengthModel {
     slopes[pace] = 1;
     slopes[quicker] = chance;
     const surprise = Math.log(Math.max(seen, min)) - (this.mean[pace] ?? 0) - byChance * chance;
-    this.correct(coming.day, parts, slopes, byStrength * byChance, surprise, noise ** 2 / informativeness[coming.kind]);
+    this.correct(
+      coming.day,
+      parts,
+      slopes,
+      byStrength * byChance,
+      surprise,
+      noise ** 2 / sittingKindFacts[coming.kind].informativeness,
+    );
   }
 
   /**
@@ -223,10 +224,10 @@ export class StrengthModel {
   }
 
   private expect({ kind, memory: remembered, day }: Coming, { mean, variance }: Gaussian): Expectation {
-    const fresh = expectedChance({ mean: mean + predictionParameters.easier[kind], variance });
+    const fresh = expectedChance({ mean: mean + sittingKindFacts[kind].easier, variance });
     const slope = fresh * (1 - fresh);
     if (!remembered) return { chance: kept(fresh), byStrength: slope, byMemory: 0 };
-    const carriedOut = predictionParameters.carriedOut[kind];
+    const carriedOut = sittingKindFacts[kind].carriedOut;
     const recall = recallAt(remembered, day, this.person().memory);
     const recalled = carriedOut * recall;
     return {

@@ -1,4 +1,5 @@
 import type { Sitting } from '../model/sitting';
+import { isWholeSolve } from '../model/sitting-kinds';
 import type { Slip } from '../model/sitting-words';
 import type { Instant } from '../model/time';
 import type { EvidenceFacts } from './evidence';
@@ -35,8 +36,7 @@ export class Tally {
       this.counted++;
       if (sitting.result === 'solved' && sitting.attempts.length === 1) this.firstAttempts++;
     }
-    const isWhole = sitting.kind !== 'spot' && sitting.kind !== 'sketch';
-    if (isWhole && facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
+    if (isWholeSolve(sitting.kind) && facts.timeToTarget !== null) this.times.push(facts.timeToTarget);
     for (const slip of sitting.slips) this.slips[slip] = (this.slips[slip] ?? 0) + 1;
     this.counts = null;
   }

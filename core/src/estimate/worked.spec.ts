@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { sittingKinds } from '../model/sitting-words';
+import { sittingKinds } from '../model/sitting-kinds';
 import { type Work, type Worked, isFullKind, transferredOn, thereOn, untouched, workedAfter } from './worked';
 
 const usual = { memory: 1, resolving: 0.5 };

@@ -1,5 +1,5 @@
-import type { SittingKind } from '../model/sitting-words';
-import { teaching, transferParameters } from './parameters';
+import { type SittingKind, sittingKindFacts } from '../model/sitting-kinds';
+import { transferParameters } from './parameters';
 import { type Memory, firstMemory, recallAt, reviewedMemory, scaled } from './recall';
 
 /** What is left of the work at one problem. */
@@ -36,7 +36,7 @@ export const untouched: Worked = { memory: null, quality: 0, again: 0 };
 
 /** Sittings in which all of a problem is worked. */
 export function isFullKind(kind: SittingKind): boolean {
-  return teaching[kind].covers === 1;
+  return sittingKindFacts[kind].covers === 1;
 }
 
 /**
@@ -60,7 +60,7 @@ export function workedAfter(
   { kind, evidence, isOwn, isAnswerKnown, day }: Work,
   halfLifeScale = 1,
 ): Worked {
-  const { covers } = teaching[kind];
+  const { covers } = sittingKindFacts[kind];
   const isFull = isFullKind(kind);
   const reached = !isFull || !isAnswerKnown ? 0 : isOwn ? qualities.own : qualities.read;
   const quality = Math.max(before.quality, reached);

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { orNull } from './fields';
 import { IdSchema, recordShape } from './record';
-import { ReviewKindSchema } from './sitting-words';
+import { ReviewKindSchema } from './sitting-kinds';
 import { TechniqueIdSchema } from './technique';
 import { DaySchema } from './time';
 

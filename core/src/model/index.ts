@@ -13,6 +13,7 @@ export * from './problem-list';
 export * from './record';
 export * from './settings';
 export * from './sitting';
+export * from './sitting-kinds';
 export * from './sitting-words';
 export * from './technique';
 export * from './time';

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { line, numberWithin, orNull, wholeNumber } from './fields';
 import type { Difficulty } from './problem';
-import type { SittingKind } from './sitting-words';
+import { type SittingKind, sittingKindFacts } from './sitting-kinds';
 import { IdSchema } from './record';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';
 
@@ -59,10 +59,7 @@ export function targetFor(difficulty: Difficulty | null, settings: Settings): nu
   return settings.targetMinutes[difficulty ?? 'medium'];
 }
 
-/** Minutes of the kinds that do not depend on the problem. */
-export const kindMinutes = { spot: 3, sketch: 8 } as const;
-
 /** The target for a sitting of a kind: fixed for a Spot and a Sketch, else that of the difficulty. */
 export function sittingTarget(kind: SittingKind, difficulty: Difficulty | null, settings: Settings): number {
-  return kind === 'spot' || kind === 'sketch' ? kindMinutes[kind] : targetFor(difficulty, settings);
+  return sittingKindFacts[kind].minutes ?? targetFor(difficulty, settings);
 }

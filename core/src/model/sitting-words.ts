@@ -1,14 +1,5 @@
 import * as z from 'zod/mini';
 
-/** The four kinds of review, from the lightest to the one that asks for transfer. */
-export const reviewKinds = ['spot', 'sketch', 'rebuild', 'twist'] as const;
-export const ReviewKindSchema = z.enum(reviewKinds);
-export type ReviewKind = z.infer<typeof ReviewKindSchema>;
-
-export const sittingKinds = ['first-solve', ...reviewKinds, 'rehearsal'] as const;
-export const SittingKindSchema = z.enum(sittingKinds);
-export type SittingKind = z.infer<typeof SittingKindSchema>;
-
 export const verdicts = [
   'accepted',
   'wrong-answer',
@@ -50,7 +41,3 @@ export const SlipSchema = z.enum(slips);
 export type Slip = z.infer<typeof SlipSchema>;
 
 export const maxMinutes = 1440;
-
-export function isReviewKind(kind: SittingKind): kind is ReviewKind {
-  return (reviewKinds as readonly string[]).includes(kind);
-}

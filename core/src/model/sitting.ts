@@ -5,7 +5,8 @@ import { type CsvColumn, type Field, type FieldsOf, fewWords, field, schemasOf }
 import { line, listOf, numberWithin, orNull, text, wholeNumber } from './fields';
 import { type CostPair, CostPairSchema, noCost } from './problem';
 import { IdSchema, type LogRecord, recordShape } from './record';
-import { HelpSchema, ResultSchema, type Slip, SittingKindSchema, SlipSchema, maxMinutes, slips } from './sitting-words';
+import { SittingKindSchema } from './sitting-kinds';
+import { HelpSchema, ResultSchema, type Slip, SlipSchema, maxMinutes, slips } from './sitting-words';
 import { TechniqueIdSchema, techniqueIdFrom } from './technique';
 import { InstantSchema, clockOf, dayOf } from './time';
 

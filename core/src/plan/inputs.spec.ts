@@ -9,12 +9,9 @@ describe('what the plan is made again for', () => {
   it('is a problem of other techniques, difficulty or cost, or one that is gone, but no other words', () => {
     const now = (part: Partial<typeof problem>): boolean =>
       changesPlan('problems', problem, { ...problem, revision: newId(), ...part });
-    expect([now({ title: 'x' }), now({ origin: 'x' }), now({ link: 'https://x.org' }), now({ employer: 'x' })]).toEqual([
-      false,
-      false,
-      false,
-      false,
-    ]);
+    expect([now({ title: 'x' }), now({ origin: 'x' }), now({ link: 'https://x.org' }), now({ employer: 'x' })]).toEqual(
+      [false, false, false, false],
+    );
     expect(now({ techniques: ['greedy'] })).toBeTrue();
     expect(now({ difficulty: 'hard' })).toBeTrue();
     expect(now({ cost: { time: 'O(n)', space: null } })).toBeTrue();

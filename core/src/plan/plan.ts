@@ -1,7 +1,8 @@
 import type { ChanceRange } from '../estimate/chance';
 import type { Log } from '../model/log';
 import type { ProblemId } from '../model/problem';
-import type { Help, Result, ReviewKind, SittingKind } from '../model/sitting-words';
+import type { ReviewKind, SittingKind } from '../model/sitting-kinds';
+import type { Help, Result } from '../model/sitting-words';
 import type { TechniqueId } from '../model/technique';
 import type { Day, Instant, Zone } from '../model/time';
 import type { Estimates } from '../estimate/estimate';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import type { CellValue } from './cells';
-import { type Drawing, type Shape, drawCell } from './draw-cell';
+import type { CellValue } from './column-types';
+import { drawCell } from './draw-cell';
+import type { Drawing, Shape } from './drawing';
 import { readCell } from './read-cell';
 
 type Kind = Parameters<typeof readCell>[0];

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { RuleError } from '../errors';
-import type { CellValue } from './cells';
+import type { CellValue } from './column-types';
 import { type RuleOutcome, evaluateRule } from './evaluate-rule';
 import { claims, functionNames, readRule } from './rule';
 import { readCell } from './read-cell';

@@ -1,4 +1,4 @@
-import { type CellValue, isListCell } from './cells';
+import { type CellValue, columnTypeOf, isListCell } from './column-types';
 import type { Claim, FunctionName, Rule, Sign } from './rule';
 
 /** A row as a rule sees it: cells by the name of their column. */
@@ -96,18 +96,8 @@ function named(name: string, isOld: boolean, scope: Scope): Value {
 }
 
 function cellValue(cell: CellValue): Value {
-  switch (cell.kind) {
-    case 'value':
-      return plain(cell.text);
-    case 'map':
-      return cell.entries.map(([, value]) => plain(value));
-    case 'intervals':
-      return cell.intervals.map(({ from, to }) => `${from}..${to}`);
-    case 'grid':
-      return cell.rows.flat().map(plain);
-    default:
-      return cell.items.map(plain);
-  }
+  const value = columnTypeOf(cell.kind).value(cell);
+  return typeof value === 'string' ? plain(value) : value.map(plain);
 }
 
 function call(name: FunctionName, argument: Rule, scope: Scope): Value {

@@ -1,8 +1,9 @@
-import type { ColumnKind, Trace } from '../model/entry';
+import type { Trace } from '../model/entry';
+import type { CellKind } from './column-types';
 
 type Beginning = Pick<Trace, 'columns' | 'rows'>;
 interface Main {
-  readonly kind: ColumnKind;
+  readonly kind: CellKind;
   readonly cell: string;
 }
 

@@ -1,5 +1,6 @@
-export * from './cells';
+export * from './column-types';
 export * from './draw-cell';
+export type * from './drawing';
 export * from './evaluate-rule';
 export * from './example-trace';
 export * from './read-cell';

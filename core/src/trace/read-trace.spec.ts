@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import type { TraceColumn } from '../model/entry';
 import { readTrace } from './read-trace';
-import { cellWords, traceMarkdown } from './trace-markdown';
+import { cellWords } from './draw-cell';
+import { traceMarkdown } from './trace-markdown';
 import { traceSvg } from './trace-svg';
 
 const column = (name: string, kind: TraceColumn['kind'], rule = ''): TraceColumn => ({ name, kind, rule });

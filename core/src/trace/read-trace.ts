@@ -1,8 +1,8 @@
 import { RuleError } from '../errors';
-import type { Trace } from '../model/entry';
-import type { CellValue, CellFault } from './cells';
+import { type Trace, ruleColumn } from '../model/entry';
+import type { CellValue } from './column-types';
 import { type NamedCells, type RuleOutcome, evaluateRule } from './evaluate-rule';
-import { readCell } from './read-cell';
+import { type CellFault, readCell } from './read-cell';
 import { type Rule, readRule } from './rule';
 
 /** One cell of a trace as it is shown. */
@@ -40,8 +40,8 @@ export interface EarlierReading {
  */
 export function readTrace({ columns, rows }: Table, earlier: EarlierReading | null = null): TraceReading {
   const known = earlier !== null && isSame(earlier.table.columns, columns) ? earlier : null;
-  const rules = columns.map(({ kind, rule }) => (kind === 'rule' ? ruleOf(rule) : null));
-  const names = columns.filter(({ kind }) => kind !== 'rule').map(({ name }) => name);
+  const rules = columns.map(({ kind, rule }) => (kind === ruleColumn ? ruleOf(rule) : null));
+  const names = columns.filter(({ kind }) => kind !== ruleColumn).map(({ name }) => name);
   const carried: (CellValue | null)[] = columns.map(() => null);
   let above: NamedCells | null = null;
   let isAboveKnown = true;
@@ -58,7 +58,7 @@ export function readTrace({ columns, rows }: Table, earlier: EarlierReading | nu
     const cells = columns.map(({ kind }, column): TraceCell => {
       const before = carried[column] ?? null;
       const text = texts[column] ?? '';
-      if (kind === 'rule') return { cell: null, above: null, isChanged: false, fault: null, rule: null };
+      if (kind === ruleColumn) return { cell: null, above: null, isChanged: false, fault: null, rule: null };
       if (text.trim() === '') return { cell: before, above: before, isChanged: false, fault: null, rule: null };
       const { cell: found, fault } = readCell(kind, text, before);
       const cell = isSame(found, old?.[column]?.cell) ? (old?.[column]?.cell ?? null) : found;

@@ -1,5 +1,5 @@
 import type { Trace } from '../model/entry';
-import type { CellValue, Interval, Marks } from './cells';
+import { cellWords } from './draw-cell';
 import { type TraceCell, readTrace } from './read-trace';
 import { ruleWord } from './rule-word';
 
@@ -25,41 +25,4 @@ function cellMarkdown({ cell, rule, isChanged }: TraceCell): string {
   if (!cell) return '';
   const words = cellWords(cell);
   return isChanged && words !== '' ? `**${words}**` : words;
-}
-
-/** What a cell says, in words and signs. */
-export function cellWords(cell: CellValue): string {
-  switch (cell.kind) {
-    case 'value':
-      return cell.text;
-    case 'list':
-      return [cell.items.join(' '), marksWords(cell)].filter((part) => part !== '').join(' · ');
-    case 'text':
-      return [cell.items.join(''), marksWords(cell)].filter((part) => part !== '').join(' · ');
-    case 'stack':
-    case 'queue':
-      return cell.items.length === 0 ? 'empty' : cell.items.join(' ');
-    case 'set':
-      return `{${cell.items.join(', ')}}`;
-    case 'map':
-      return cell.entries.length === 0 ? 'empty' : cell.entries.map(([key, value]) => `${key}: ${value}`).join(', ');
-    case 'intervals':
-      return cell.intervals.length === 0 ? 'none' : cell.intervals.map(intervalWords).join(' ');
-    case 'grid':
-      return [
-        cell.rows.map((row) => row.join(' ')).join(' / '),
-        ...(cell.at ? [`at ${cell.at.row},${cell.at.column}`] : []),
-      ].join(' · ');
-  }
-}
-
-function marksWords({ pointers, windows }: Marks): string {
-  return [
-    ...pointers.map(({ name, at }) => `${name} at ${at}`),
-    ...windows.map(({ name, from, to }) => `${name || 'window'} ${from} to ${to}`),
-  ].join(', ');
-}
-
-function intervalWords({ from, to }: Interval): string {
-  return `${from}–${to}`;
 }

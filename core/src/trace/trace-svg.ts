@@ -1,5 +1,6 @@
-import type { Trace } from '../model/entry';
-import { type Drawing, type Shape, drawCell } from './draw-cell';
+import { type Trace, ruleColumn } from '../model/entry';
+import { drawCell } from './draw-cell';
+import type { Drawing, Shape } from './drawing';
 import { type TraceCell, readTrace } from './read-trace';
 import { ruleWord } from './rule-word';
 
@@ -20,7 +21,7 @@ const lineLook = {
 export function traceSvg(trace: Pick<Trace, 'title' | 'columns' | 'rows'>): string {
   const { rows } = readTrace(trace);
   const cells = rows.map((row) => row.map(drawingOf));
-  const headings = trace.columns.map(({ name, rule, kind }) => name || (kind === 'rule' ? rule : ''));
+  const headings = trace.columns.map(({ name, rule, kind }) => name || (kind === ruleColumn ? rule : ''));
   const stepWidth = 44;
   const widths = trace.columns.map(
     (_, column) =>

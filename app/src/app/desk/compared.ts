@@ -6,9 +6,10 @@ import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { longDay, shortDay } from '../ui/dates';
+import { kinds } from '../ui/kinds';
 import { Markdown } from '../ui/markdown';
 import { StrengthLine } from '../ui/strength-line';
-import { counted, halfText, helpWords, kindWords, percent, resultWords } from '../ui/words';
+import { counted, halfText, helpWords, percent, resultWords } from '../ui/words';
 import { FromSheet } from './from-sheet';
 
 interface Point {
@@ -84,7 +85,7 @@ export class Compared {
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly halfText = halfText;
-  protected readonly kindWords = kindWords;
+  protected readonly kinds = kinds;
   protected readonly settings = this.log.settings;
   protected readonly isLoaded = this.log.isLoaded;
   protected readonly sitting = computed(

@@ -12,6 +12,7 @@ import {
   attemptWith,
   emptySitting,
   isFilled,
+  isWholeSolve,
   sittingTarget,
 } from '@lernen/core/model';
 import { liveSignal } from '../store/live-signal';
@@ -20,10 +21,10 @@ import { Notices } from '../store/notices';
 import { type Running, RunningStore } from '../store/running-store';
 import { CostField } from '../ui/cost-field';
 import { KindMark } from '../ui/kind-mark';
+import { kinds } from '../ui/kinds';
 import { Markdown } from '../ui/markdown';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
-import { kindTasks } from '../ui/words';
 import { textOrNull, valueOf } from '../ui/value-of';
 
 /** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
@@ -41,7 +42,7 @@ export class Review {
   private readonly router = inject(Router);
   private readonly notices = inject(Notices);
   private readonly ticks = signal(0);
-  protected readonly tasks = kindTasks;
+  protected readonly kinds = kinds;
   protected readonly isSaving = signal(false);
   protected readonly running = this.store.running;
   protected readonly problem = computed(() => this.log.problemsById().get(this.running()?.problemId ?? '') ?? null);
@@ -57,7 +58,7 @@ export class Review {
     const seconds = Math.floor(this.worked() / 1000);
     return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
   });
-  protected readonly isShort = computed(() => this.running()?.kind === 'spot' || this.running()?.kind === 'sketch');
+  protected readonly isShort = computed(() => !isWholeSolve(this.running()?.kind ?? 'rebuild'));
   /** Of the sheet only what gives nothing away. */
   private readonly problemId = computed(() => this.running()?.problemId);
   private readonly entries = liveSignal<readonly Entry[] | null>(() => {

@@ -23,7 +23,7 @@ import { REPOSITORY } from '../store/profile';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { TechniquePicker } from '../ui/technique-picker';
-import { kindWords } from '../ui/words';
+import { kinds } from '../ui/kinds';
 import { textOrNull, valueOf } from '../ui/value-of';
 import { WordsField } from '../ui/words-field';
 
@@ -75,8 +75,8 @@ export class SittingPage {
   /** For a new one: the problem that it is of, or a quick line begun. */
   readonly problem = input<string>();
   readonly line = input<string>();
-  protected readonly kinds = sittingKinds;
-  protected readonly kindWords = kindWords;
+  protected readonly sittingKinds = sittingKinds;
+  protected readonly kinds = kinds;
   protected readonly form = signal<Filled | null>(null);
   /** What was typed here before a reload stands in the form again. */
   protected readonly isBroughtBack = signal(false);

@@ -2,7 +2,7 @@ import { Injectable, inject } from '@angular/core';
 import { type Day, dayOf, daysBetween } from '@lernen/core/model';
 import { type PlanChange, type PlanItem, type ReasonNames, reasonSentence } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
-import { kindWords } from '../ui/words';
+import { kinds } from '../ui/kinds';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 
@@ -39,7 +39,7 @@ export class Reasons {
 
   /** What moved since the previous plan, in one sentence each. */
   changeText({ from, to, why, ...item }: PlanChange): string {
-    const name = `${kindWords[item.kind]} · ${this.nameOf(item)}`;
+    const name = `${kinds[item.kind].word} · ${this.nameOf(item)}`;
     const missed = why === 'missed' ? `was planned ${this.onDay(from)} and not done; ` : '';
     if (to === null) return `${name} ${missed}${missed ? 'it is' : 'is'} not planned any more: other things gain more.`;
     if (missed) return `${name} ${missed}now ${this.dayText(to)}.`;

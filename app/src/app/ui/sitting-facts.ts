@@ -1,10 +1,11 @@
 import { type Sitting, attemptFields, isReviewKind } from '@lernen/core/model';
-import { counted, helpWords, kindWords, resultWords, slipWords } from './words';
+import { kinds } from './kinds';
+import { counted, helpWords, resultWords, slipWords } from './words';
 
 /** A sitting in a few words: `rebuild, 24 min, 2 attempts, a hint`. */
 export function sittingText(sitting: Sitting, techniqueName: (id: string) => string): string {
   const parts = [
-    kindWords[sitting.kind].toLowerCase(),
+    kinds[sitting.kind].word.toLowerCase(),
     sitting.minutes === null ? null : `${Math.round(sitting.minutes)} min`,
     resultWords[sitting.result],
     sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : null,

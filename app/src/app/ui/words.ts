@@ -1,26 +1,6 @@
-import type { Difficulty, Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/model';
-import type { PlannedKind } from '@lernen/core/plan';
+import type { Difficulty, Help, Result, Slip, Verdict } from '@lernen/core/model';
 
-/** The words of the product for what the core names with slugs. */
-export const kindWords: Readonly<Record<SittingKind | PlannedKind, string>> = {
-  'first-solve': 'First solve',
-  spot: 'Spot',
-  sketch: 'Sketch',
-  rebuild: 'Rebuild',
-  twist: 'Twist',
-  rehearsal: 'Rehearsal',
-  fresh: 'Something new',
-};
-
-/** What each kind of review asks for. */
-export const kindTasks: Readonly<Record<SittingKind, string>> = {
-  'first-solve': 'Solve it and have it checked.',
-  spot: 'Name the technique and the cue that points to it. Two or three minutes.',
-  sketch: 'Outline the approach, its cost and why it is right. Five to ten minutes.',
-  rebuild: 'Solve it again from a blank page, and have it checked.',
-  twist: 'Change the problem, then solve the changed one.',
-  rehearsal: 'Solve it aloud, inside the clock, as in the interview.',
-};
+/* The words of the product for what the core names with slugs; for kinds of sittings see `kinds.ts`. */
 
 export const resultWords: Readonly<Record<Result, string>> = {
   solved: 'solved',

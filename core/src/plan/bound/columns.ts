@@ -1,4 +1,5 @@
-import { recallParameters, teaching, transferParameters } from '../../estimate/parameters';
+import { sittingKindFacts } from '../../model/sitting-kinds';
+import { recallParameters, transferParameters } from '../../estimate/parameters';
 import { type Memory, maxGrowth, recallAt, scaled } from '../../estimate/recall';
 import type { Calendar } from '../search/calendar';
 import { type Candidate, type Placement, transferredAtTargets, sittingKindOf, withPlacement } from '../model/candidate';
@@ -195,7 +196,7 @@ export class ColumnMaker {
         if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, { technique })) days.push(day);
       const lastDays = targets.map(({ until }) => days.findLast((day) => day < until) ?? -Infinity);
       const as = sittingKindOf(kind);
-      known = { minutes, days, lastDays, growth: maxGrowth(as), covers: teaching[as].covers };
+      known = { minutes, days, lastDays, growth: maxGrowth(as), covers: sittingKindFacts[as].covers };
       this.kinds.set(key, known);
     }
     return known;

@@ -4,7 +4,7 @@ import { untouched } from '../../estimate/worked';
 import type { Choice } from '../../model/choice';
 import type { Difficulty, Problem } from '../../model/problem';
 import { minutesOn, sittingTarget, targetFor } from '../../model/settings';
-import type { SittingKind } from '../../model/sitting-words';
+import type { SittingKind } from '../../model/sitting-kinds';
 import type { TechniqueId } from '../../model/technique';
 import { type Day, daysBetween } from '../../model/time';
 import type { Candidate, KindMinutes } from './candidate';

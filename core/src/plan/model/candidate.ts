@@ -1,9 +1,9 @@
 import { firstMemory, recallAt, reviewedMemory, scaled } from '../../estimate/recall';
-import { teaching, transferParameters } from '../../estimate/parameters';
+import { transferParameters } from '../../estimate/parameters';
 import type { Credit } from '../../estimate/strength';
 import { type WayOfLearning, type Worked, isFullKind, transferredOn } from '../../estimate/worked';
 import type { ProblemId } from '../../model/problem';
-import type { SittingKind } from '../../model/sitting-words';
+import { type SittingKind, sittingKindFacts } from '../../model/sitting-kinds';
 import type { TechniqueId } from '../../model/technique';
 import type { Target } from './horizon';
 import { planParameters } from '../parameters';
@@ -104,7 +104,7 @@ function workedWith({ memory, quality, again }: Worked, { day, kind }: Placement
   return {
     memory: scaled(reviewedMemory(scaled(memory, way.memory), as, recall, day), 1 / way.memory),
     quality: quality + gained,
-    again: again + teaching[as].covers * (1 - recall) * found,
+    again: again + sittingKindFacts[as].covers * (1 - recall) * found,
   };
 }
 

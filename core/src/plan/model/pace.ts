@@ -1,6 +1,6 @@
 import type { Log } from '../../model/log';
 import { sittingTarget } from '../../model/settings';
-import type { SittingKind } from '../../model/sitting-words';
+import type { SittingKind } from '../../model/sitting-kinds';
 import { planParameters } from '../parameters';
 
 /**

@@ -12,12 +12,14 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { type ColumnKind, type Trace, columnKinds } from '@lernen/core/model';
+import { type Trace, ruleColumn } from '@lernen/core/model';
 import {
   type CellValue,
   type Drawing,
   type EarlierReading,
   type RuleOutcome,
+  columnTypeOf,
+  columnTypes,
   drawCell,
   readTrace,
   ruleWord,
@@ -25,7 +27,6 @@ import {
 import { SheetStore } from '../../store/sheet-store';
 import { CellDrawing } from '../../ui/cell-drawing';
 import { valueOf } from '../../ui/value-of';
-import { kindHints } from './trace-hints';
 import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn, withoutRow } from './trace-edit';
 
 /** More rows than this are drawn only where they can be seen. */
@@ -60,7 +61,7 @@ export class TraceGrid {
   readonly playing = input<number | null>(null);
   protected readonly valueOf = valueOf;
   protected readonly ruleWord = ruleWord;
-  protected readonly kinds = columnKinds;
+  protected readonly ruleColumn = ruleColumn;
   protected readonly manyRows = manyRows;
   protected readonly maxColumns = maxColumns;
   private readonly at = signal({ row: 0, column: 0 });
@@ -83,7 +84,7 @@ export class TraceGrid {
   private readonly sizes = computed(() => {
     const rows = this.reading().rows;
     const widths = this.trace().columns.map(({ kind, rule }): number =>
-      kind === 'rule' ? Math.min(Math.max(110, 24 + rule.length * 7.3), 340) : 96,
+      kind === ruleColumn ? Math.min(Math.max(110, 24 + rule.length * 7.3), 340) : 96,
     );
     let height = 24;
     for (const row of rows) {
@@ -110,7 +111,7 @@ export class TraceGrid {
     const fault = reading.rows[row]?.[column]?.fault;
     if (fault) return `Step ${row + 1}, letter ${fault.at + 1}: ${fault.message}. What stood above is kept.`;
     const kind = this.trace().columns[column]?.kind;
-    if (this.editing() !== null && kind) return kindHints[kind];
+    if (this.editing() !== null && kind) return columnTypeOf(kind).hint;
     const rule = reading.ruleFaults.findIndex((it) => it !== null);
     if (rule >= 0) return reading.ruleFaults[rule]?.message ?? '';
     const broken = reading.firstBreaks.flatMap((first, index) => (first === null ? [] : [{ first, index }]));
@@ -147,7 +148,7 @@ export class TraceGrid {
   /** Begins to write in the cell: with what it holds, or with a first letter that takes its place. */
   protected edit(first: string | null): void {
     const { row, column } = this.at();
-    if (this.trace().columns[column]?.kind === 'rule' || this.playing() !== null) return;
+    if (this.trace().columns[column]?.kind === ruleColumn || this.playing() !== null) return;
     this.textBefore = this.trace().rows[row]?.[column] ?? '';
     this.editing.set(first ?? this.textBefore);
     if (first !== null) this.write(first);
@@ -325,9 +326,9 @@ export class TraceGrid {
     this.change(withoutColumn(this.trace(), at));
   }
 
-  protected setKind(at: number, value: string): void {
-    const kind = columnKinds.find((it): it is ColumnKind => it === value);
-    if (kind) this.setColumn(at, { kind });
+  /** What a column can be, and what it is where a later version brought that. */
+  protected kindsFor(kind: string): string[] {
+    return [...new Set([...Object.keys(columnTypes), ruleColumn, kind])];
   }
 
   protected setColumn(at: number, part: Partial<Trace['columns'][number]>): void {

@@ -1,0 +1,42 @@
+import type { Drawing } from '../drawing';
+
+/** What a column holds: how its cells are typed, drawn, told in words, and seen by a rule. */
+export interface ColumnType<C> {
+  /** How its cells are typed, in a line; docs/trace.md has all of it. */
+  readonly hint: string;
+  /** `before` is what stands above, which changes such as `+5` are made to. Calls `stopAt` where it cannot be read. */
+  readonly read: (text: string, before: C | null) => C;
+  /** `above` is what stands above it; what differs is marked. */
+  readonly draw: (cell: C, above: C | null) => Drawing;
+  readonly words: (cell: C) => string;
+  /** What a rule sees: one word, or a list of them. */
+  readonly value: (cell: C) => string | readonly string[];
+}
+
+/**
+ * Thrown by `stopAt` and caught by `readCell`: the first word that cannot be read. No Error: while a cell is being
+ * written, hundreds below it may be unreadable, and to note where each was thrown takes ten times as long as to read it.
+ */
+export class Unreadable {
+  constructor(
+    readonly message: string,
+    readonly at: number,
+  ) {}
+}
+
+export function stopAt(at: number, message: string): never {
+  // eslint-disable-next-line @typescript-eslint/only-throw-error -- see above
+  throw new Unreadable(message, at);
+}
+
+export const longestList = 400;
+
+export function limited(items: readonly string[], at: number): readonly string[] {
+  if (items.length > longestList) stopAt(at, `up to ${longestList} items can be shown`);
+  return items;
+}
+
+/** Without the dust of binary fractions. */
+export function numberText(value: number): string {
+  return String(Math.round(value * 1e9) / 1e9);
+}
