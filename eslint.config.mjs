@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import angular from 'angular-eslint';
 import boundaries from 'eslint-plugin-boundaries';
+import imports from 'eslint-plugin-import';
 import tseslint from 'typescript-eslint';
 
 /** What the rules that know types read. */
@@ -35,6 +36,22 @@ const ladder = {
   plan: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate'],
   archive: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate', 'plan'],
 };
+
+/** The workspaces beside core and app, each with those that it may use. */
+const workspaces = {
+  demo: ['core'],
+  cli: ['core', 'demo'],
+  server: ['core'],
+  e2e: ['core', 'demo', 'server'],
+  bench: ['core', 'demo', 'e2e'],
+  scripts: ['core'],
+};
+const known = ['core', 'app', ...Object.keys(workspaces)];
+
+/** An import of a workspace, by its name or by its folder. */
+function importOf(workspace) {
+  return `^(@lernen/|(\\.\\./)+)${workspace}(/|$)`;
+}
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/.angular/**', '**/node_modules/**', 'docs/**', 'test-results/**'] },
@@ -160,6 +177,36 @@ export default tseslint.config(
         { object: 'Date', property: 'now', message: 'The clock is passed in.' },
       ],
     },
+  },
+  {
+    // What stands in no workspace is bound by no rule.
+    files: ['**/*.ts'],
+    ignores: known.map((workspace) => `${workspace}/**`),
+    rules: { 'no-restricted-syntax': ['error', { selector: 'Program', message: 'No rule names this folder.' }] },
+  },
+  ...Object.entries(workspaces).map(([workspace, others]) => ({
+    files: [`${workspace}/**/*.ts`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: known
+            .filter((it) => it !== workspace && !others.includes(it))
+            .map((it) => ({ regex: importOf(it), message: `${workspace} does not use ${it}.` })),
+        },
+      ],
+    },
+  })),
+  {
+    // No module needs, over others, itself.
+    files: ['**/*.ts'],
+    plugins: { import: imports },
+    settings: {
+      'import/resolver': { node: { extensions: ['.ts', '.json'] } },
+      'import/extensions': ['.ts'],
+      'import/parsers': { '@typescript-eslint/parser': ['.ts'] },
+    },
+    rules: { 'import/no-cycle': 'error' },
   },
   {
     // Places know store, ui and core, never each other, nor how things are kept; ui knows neither stores nor places.

@@ -90,7 +90,7 @@ function isChange(text: string): boolean {
 }
 
 function withMarks(known: Marks, tokens: readonly Token[], length: number): Marks {
-  const { pointers, windows } = tokens.reduce<Marks>((marks, token) => withMark(marks, token, length), known);
+  const { pointers, windows } = tokens.reduce((marks, token) => withMark(marks, token, length), known);
   return { pointers: [...pointers].sort((a, b) => (a.name < b.name ? -1 : 1)), windows };
 }
 
