@@ -133,7 +133,7 @@ export default tseslint.config(
       'boundaries/elements': [
         ...Object.keys(ladder).map((folder) => ({ type: folder, pattern: `core/src/${folder}` })),
         { type: 'testing', pattern: 'core/src/testing' },
-        { type: 'errors', pattern: 'core/src/errors.ts', mode: 'file' },
+        { type: 'root', pattern: 'core/src/*.ts', mode: 'file' },
       ],
     },
     rules: {
@@ -145,9 +145,9 @@ export default tseslint.config(
           rules: [
             ...Object.entries(ladder).map(([folder, below]) => ({
               from: [folder],
-              allow: [folder, 'errors', ...below],
+              allow: [folder, 'root', ...below],
             })),
-            { from: ['testing'], allow: ['testing', ...Object.keys(ladder)] },
+            { from: ['testing'], allow: ['testing', 'root', ...Object.keys(ladder)] },
           ],
         },
       ],

@@ -15,9 +15,9 @@ import {
   withPreloading,
 } from '@angular/router';
 import { routes } from './app/routes';
-import { CalmPreloading } from './app/shell/calm-preloading';
+import { SettledPreloading } from './app/shell/settled-preloading';
 import { ErrorReporter } from './app/shell/error-reporter';
-import { sayLostPlace } from './app/shell/lost-place';
+import { sayLostRoute } from './app/shell/lost-route';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
 import { Demo } from './app/store/demo';
@@ -35,8 +35,8 @@ bootstrapApplication(Root, {
       routes,
       withComponentInputBinding(),
       withInMemoryScrolling({ anchorScrolling: 'enabled' }),
-      withPreloading(CalmPreloading),
-      withNavigationErrorHandler(sayLostPlace),
+      withPreloading(SettledPreloading),
+      withNavigationErrorHandler(sayLostRoute),
     ),
     { provide: UrlSerializer, useClass: ProfileUrlSerializer },
   ],

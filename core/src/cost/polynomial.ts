@@ -1,3 +1,5 @@
+import { at } from '../at';
+
 /**
  * Powers of one variable v in a monomial: of v, ln v, ln ln v, ln ln ln v, ln ln ln ln v, then of the logarithms of
  * log* v and α(v). The order is that of growth: whoever is larger at the first difference grows faster.
@@ -25,9 +27,9 @@ export function constant(value: number): Polynomial {
   return polynomial([{ coefficient: value, factors: new Map() }]);
 }
 
-/** One variable to a power, at a place of `Powers`. */
-export function monomial(name: string, place = 0, power = 1, coefficient = 1): Polynomial {
-  const powers = nothing.map((_, index) => (index === place ? power : 0)) as unknown as Powers;
+/** One variable to a power, at an index of `Powers`. */
+export function monomial(name: string, exponent = 0, power = 1, coefficient = 1): Polynomial {
+  const powers = nothing.map((_, index) => (index === exponent ? power : 0)) as unknown as Powers;
   return polynomial([{ coefficient, factors: new Map([[name, powers]]) }]);
 }
 
@@ -114,7 +116,7 @@ export function outgrows(a: Part, b: Part): boolean {
 
 export function comparePowers(a: Powers, b: Powers): number {
   for (let place = 0; place < a.length; place++) {
-    const difference = (a[place] ?? 0) - (b[place] ?? 0);
+    const difference = at(a, place) - at(b, place);
     if (Math.abs(difference) > negligible) return difference;
   }
   return 0;
@@ -127,7 +129,7 @@ function multiplyParts(a: Part, b: Part): Part | null {
   const factors = new Map(a.factors);
   for (const [name, powers] of b.factors) {
     const known = factors.get(name) ?? nothing;
-    const sum = known.map((power, index) => power + (powers[index] ?? 0)) as unknown as Powers;
+    const sum = known.map((power, index) => power + at(powers, index)) as unknown as Powers;
     if (comparePowers(sum, nothing) === 0) factors.delete(name);
     else factors.set(name, sum);
   }

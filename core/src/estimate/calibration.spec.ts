@@ -2,7 +2,7 @@ import { daysAgo, makeLog, makeProblem, makeSitting, now } from '../testing/make
 import { estimateLog } from './estimate';
 import { CalibrationTally, Trust, calibrationGroups, lossOf } from './calibration';
 
-describe('foresight', () => {
+describe('calibration', () => {
   it('loses nothing by being right and sure, and ln 2 by not knowing', () => {
     expect(lossOf(1, true)).toBe(0);
     expect(lossOf(0.5, false)).toBeCloseTo(Math.LN2, 12);

@@ -1,3 +1,4 @@
+import { at } from '../at';
 import type { Instant } from '../model/time';
 import { eightyPercent } from './chance';
 import { personParameters } from './parameters';
@@ -180,7 +181,7 @@ export class Trust {
     const { trustedFrom, decidedEvery } = personParameters;
     if (count < trustedFrom || count % decidedEvery !== 0) return;
     const from = count - Math.floor(count / 5);
-    const lost = (sums: readonly number[]): number => (sums[count] ?? 0) - (sums[from] ?? 0);
+    const lost = (sums: readonly number[]): number => at(sums, count) - at(sums, from);
     this.decided = lost(this.own) < lost(this.common);
   }
 }

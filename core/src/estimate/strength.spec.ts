@@ -26,7 +26,7 @@ describe('strength', () => {
     expect(after.variance).toBeLessThan(before.variance);
   });
 
-  it('lends to the family, less to strangers, and widens without practice', () => {
+  it('transfers to the family, less to strangers, and widens without practice', () => {
     const model = new StrengthModel((id) => (id === 'greedy' ? 'other' : 'family'), true);
     for (let day = 0; day < 8; day++) model.observe(coming('heap', { day }), showing(0.05));
     const [heap, trie, greedy] = ['heap', 'trie', 'greedy'].map((id) => model.strengthOf(id, 0, 8).mean);
@@ -57,7 +57,7 @@ describe('strength', () => {
     expect(moved(fresh, 0.1)).toBeLessThan(-0.3);
   });
 
-  it('learns how much easy and hard differ for this person, and what practice lends, only where it may', () => {
+  it('learns how much easy and hard differ for this person, and what practice transfers, only where it may', () => {
     const learned = (learnsPerson: boolean): StrengthModel => {
       const model = new StrengthModel(inFamily, learnsPerson);
       for (let day = 0; day < 60; day++) {

@@ -1,3 +1,4 @@
+import { at } from '../at';
 import type { Difficulty } from '../model/problem';
 import { type SittingKind, sittingKindFacts } from '../model/sitting-kinds';
 import type { TechniqueId } from '../model/technique';
@@ -56,7 +57,7 @@ interface Expectation {
   readonly byMemory: number;
 }
 
-/** The person's own quantities by their place in the state. */
+/** The person's own quantities by their index in the state. */
 const [level, transfer, easy, hard, memory, pace, quicker, resolving] = [0, 1, 2, 3, 4, 5, 6, 7] as const;
 const size = 8;
 
@@ -92,14 +93,15 @@ export class StrengthModel {
       paceParameters.byChance.mean,
       personParameters.resolving.mean,
     ]);
-    this.covariance[at(level, level)] = parameters.personVariance;
-    this.covariance[at(pace, pace)] = paceParameters.atNone.deviation ** 2;
-    this.covariance[at(quicker, quicker)] = paceParameters.byChance.deviation ** 2;
+    this.covariance[cellAt(level, level)] = parameters.personVariance;
+    this.covariance[cellAt(pace, pace)] = paceParameters.atNone.deviation ** 2;
+    this.covariance[cellAt(quicker, quicker)] = paceParameters.byChance.deviation ** 2;
     if (!learnsPerson) return;
-    this.covariance[at(transfer, transfer)] = personParameters.transfer.deviation ** 2;
-    for (const place of [easy, hard]) this.covariance[at(place, place)] = personParameters.difficulty.deviation ** 2;
-    this.covariance[at(memory, memory)] = personParameters.memory.deviation ** 2;
-    this.covariance[at(resolving, resolving)] = personParameters.resolving.deviation ** 2;
+    this.covariance[cellAt(transfer, transfer)] = personParameters.transfer.deviation ** 2;
+    for (const index of [easy, hard])
+      this.covariance[cellAt(index, index)] = personParameters.difficulty.deviation ** 2;
+    this.covariance[cellAt(memory, memory)] = personParameters.memory.deviation ** 2;
+    this.covariance[cellAt(resolving, resolving)] = personParameters.resolving.deviation ** 2;
   }
 
   /** Takes in what a sitting showed; days must not go backwards. Gives the chance that was predicted for it. */
@@ -155,11 +157,11 @@ export class StrengthModel {
   private personAt(practised: number): Gaussian {
     const { mean, covariance } = this;
     return {
-      mean: entry(mean, level) + practised * entry(mean, transfer),
+      mean: at(mean, level) + practised * at(mean, transfer),
       variance:
-        entry(covariance, at(level, level)) +
+        at(covariance, cellAt(level, level)) +
         practised *
-          (2 * entry(covariance, at(level, transfer)) + practised * entry(covariance, at(transfer, transfer))),
+          (2 * at(covariance, cellAt(level, transfer)) + practised * at(covariance, cellAt(transfer, transfer))),
     };
   }
 
@@ -184,11 +186,11 @@ export class StrengthModel {
     const { min, noise } = paceParameters;
     const parts = this.partsOf(coming);
     const { chance, byStrength, byMemory } = this.expect(coming, this.combine(coming, parts));
-    const byChance = this.mean[quicker] ?? 0;
+    const byChance = at(this.mean, quicker);
     const slopes = this.slopesOf(coming, byStrength * byChance, byMemory * byChance);
     slopes[pace] = 1;
     slopes[quicker] = chance;
-    const surprise = Math.log(Math.max(seen, min)) - (this.mean[pace] ?? 0) - byChance * chance;
+    const surprise = Math.log(Math.max(seen, min)) - at(this.mean, pace) - byChance * chance;
     this.correct(
       coming.day,
       parts,
@@ -257,17 +259,17 @@ export class StrengthModel {
   private slopesOf(coming: Coming, byStrength: number, byMemory: number): number[] {
     const slopes = this.features(coming).map((it) => it * byStrength);
     slopes[memory] = byMemory;
-    slopes[resolving] = byStrength * (this.mean[transfer] ?? 0) * coming.practised.byResolving;
+    slopes[resolving] = byStrength * at(this.mean, transfer) * coming.practised.byResolving;
     return slopes;
   }
 
-  /** The covariance times a vector; most places of a vector are empty. */
+  /** The covariance times a vector; most of a vector are empty. */
   private times(vector: readonly number[]): number[] {
     const product = new Array<number>(size).fill(0);
     vector.forEach((value, column) => {
       if (value === 0) return;
       for (let row = 0; row < size; row++)
-        product[row] = entry(product, row) + value * entry(this.covariance, at(row, column));
+        product[row] = at(product, row) + value * at(this.covariance, cellAt(row, column));
     });
     return product;
   }
@@ -275,14 +277,14 @@ export class StrengthModel {
   private moveBy(together: readonly number[], step: number, variance: number): void {
     together.forEach((part, row) => {
       if (part === 0) return;
-      this.mean[row] = entry(this.mean, row) + part * step;
+      this.mean[row] = at(this.mean, row) + part * step;
       for (let column = 0; column < size; column++) {
-        const place = at(row, column);
-        this.covariance[place] = entry(this.covariance, place) - (part * entry(together, column)) / variance;
+        const cell = cellAt(row, column);
+        this.covariance[cell] = at(this.covariance, cell) - (part * at(together, column)) / variance;
       }
     });
-    this.mean[transfer] = Math.max(this.mean[transfer] ?? 0, personParameters.transfer.min);
-    this.mean[quicker] = Math.min(this.mean[quicker] ?? 0, 0);
+    this.mean[transfer] = Math.max(at(this.mean, transfer), personParameters.transfer.min);
+    this.mean[quicker] = Math.min(at(this.mean, quicker), 0);
   }
 
   /** The techniques and families behind the credits, each with its state on the day. */
@@ -341,18 +343,12 @@ interface Part {
 const newFamily: Gaussian = { mean: 0, variance: parameters.familyVariance };
 const newTechnique: Gaussian = { mean: 0, variance: parameters.techniqueVariance };
 
-function at(row: number, column: number): number {
+function cellAt(row: number, column: number): number {
   return row * size + column;
 }
 
 function dot(a: readonly number[], b: ArrayLike<number>): number {
-  return a.reduce((sum, value, index) => (value === 0 ? sum : sum + value * entry(b, index)), 0);
-}
-
-function entry(values: ArrayLike<number>, index: number): number {
-  const value = values[index];
-  if (value === undefined) throw new RangeError(`no entry ${index} among ${values.length}`);
-  return value;
+  return a.reduce((sum, value, index) => (value === 0 ? sum : sum + value * at(b, index)), 0);
 }
 
 /** Nothing is ever certain: keeps a chance from making one sitting decide everything. */

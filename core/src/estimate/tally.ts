@@ -1,3 +1,4 @@
+import { at } from '../at';
 import type { Sitting } from '../model/sitting';
 import { isWholeSolve } from '../model/sitting-kinds';
 import type { Slip } from '../model/sitting-words';
@@ -83,6 +84,6 @@ function median(values: readonly number[]): number | null {
   if (values.length === 0) return null;
   const sorted = Float64Array.from(values).sort();
   const middle = Math.floor(sorted.length / 2);
-  const upper = sorted[middle] ?? 0;
+  const upper = at(sorted, middle);
   return sorted.length % 2 === 1 ? upper : ((sorted[middle - 1] ?? upper) + upper) / 2;
 }

@@ -44,7 +44,7 @@ describe('what is left of the work at a problem', () => {
     expect(sketched.again).toBeLessThan(after(solve(0), solve(10, { kind: 'rebuild' })).again);
   });
 
-  it('never lends less after a solve than right before it, and stays finite whatever comes', () => {
+  it('never transfers less after a solve than right before it, and stays finite whatever comes', () => {
     const work = fc.record({
       kind: fc.constantFrom(...sittingKinds),
       evidence: fc.double({ min: 0.02, max: 0.98, noNaN: true }),

@@ -19,7 +19,7 @@ export const TechniqueSchema = z.strictObject({
   ...recordShape,
   id: TechniqueIdSchema,
   name: line(maxName),
-  /** Related techniques share a family and lend each other evidence. */
+  /** Related techniques share a family and evidence. */
   family: line(60),
   aliases: listOf(line(60)),
   /** What in a statement points here. */

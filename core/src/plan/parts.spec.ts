@@ -27,7 +27,7 @@ describe('candidates', () => {
   const worked: Worked = { memory: { halfLife: 8, since: 0 }, quality: 1, again: 0 };
   const rebuild = (day: number) => ({ day, kind: 'rebuild' as const, minutes: 20 });
 
-  it('lend at a target by what is placed before it, and nothing after', () => {
+  it('transfer at a target by what is placed before it, and nothing after', () => {
     const early = target(20, { until: 10 });
     const [before, after] = transferredAtTargets(worked, [rebuild(12)], [early, target(20)], way);
     expect(before).toBeCloseTo(0.5 + 0.5 / Math.sqrt(1 + (3 * 20.5) / 8), 10);
@@ -35,7 +35,7 @@ describe('candidates', () => {
     expect(after).toBeCloseTo(0.5 + 0.5 / Math.sqrt(1 + (3 * (20.5 - 11.3117)) / 8.807), 3);
   });
 
-  it('lend half of what they teach for good, the rest as far as it is recalled, and more where it was worked out again', () => {
+  it('transfer half of what they teach for good, the rest as far as it is recalled, and more where it was worked out again', () => {
     const at = (part: Partial<Worked>, resolving = 0): number =>
       transferredOn({ ...worked, ...part }, 8, { memory: 1, resolving });
     expect(at({ memory: null })).toBe(0.5);
@@ -192,12 +192,12 @@ describe('the horizon', () => {
   });
 });
 
-describe('the outlook', () => {
-  it('values a unit of recall less the more is remembered already, and nothing where it is not asked', () => {
+describe('marginal gains', () => {
+  it('value a unit of recall less the more is remembered already, and nothing where it is not asked', () => {
     const marginalGains = new MarginalGains(estimatesFor(makeLog()), [target(10)], 0.01);
     const [first] = marginalGains.worth('heap');
     const version = marginalGains.version('heap');
-    marginalGains.add('heap', [], [3], 1);
+    marginalGains.add('heap', [0], [3], 1);
     expect(marginalGains.version('heap')).toBeGreaterThan(version);
     expect(marginalGains.worth('heap')[0]).toBeLessThan((first ?? 0) / 2);
     expect(marginalGains.worth('greedy')[0]).toBe(0);

@@ -1,3 +1,4 @@
+import { at } from '../at';
 import { type TechniqueBaseline, readinessOf } from '../estimate/readiness';
 import { transferredOn } from '../estimate/worked';
 import { type Choice, targetKey } from '../model/choice';
@@ -151,12 +152,18 @@ export class Planner {
       days,
       readiness: targets.flatMap(({ interviewId, shares, difficulty, isWhole }, index) => {
         if (interviewId === null || !isWhole) return [];
-        const at = (transferredTo: (technique: TechniqueId) => number): ReturnType<typeof readinessOf> =>
+        const rangeOf = (transferredTo: (technique: TechniqueId) => number): ReturnType<typeof readinessOf> =>
           readinessOf(person, shares, difficulty, baselineOf, transferredTo);
-        const range = at((id) => marginalGains.transferredAt(id)[index] ?? 0);
-        const ifDropped = at((id) => dropped.transferredAt(id)[index] ?? 0).point;
+        const range = rangeOf((id) => at(marginalGains.transferredAt(id), index));
+        const ifDropped = rangeOf((id) => at(dropped.transferredAt(id), index)).point;
         return [
-          { interviewId, now: at((id) => baselineOf(id).transferredNow).point, ifKept: range.point, ifDropped, range },
+          {
+            interviewId,
+            now: rangeOf((id) => baselineOf(id).transferredNow).point,
+            ifKept: range.point,
+            ifDropped,
+            range,
+          },
         ];
       }),
       curve: readinessCurve(filling.states, targets, dates, person, baselineOf),

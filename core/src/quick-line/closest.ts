@@ -1,3 +1,5 @@
+import { at } from '../at';
+
 /** The one candidate within two typing errors (one for short words), or null when none or several are as near. */
 export function closest(word: string, candidates: readonly string[]): string | null {
   const limit = word.length <= 4 ? 1 : 2;
@@ -17,10 +19,10 @@ function editDistance(from: string, to: string, limit: number): number {
   for (let i = 1; i <= from.length; i++) {
     const next = [i];
     for (let j = 1; j <= to.length; j++) {
-      const replaced = (row[j - 1] ?? 0) + (from[i - 1] === to[j - 1] ? 0 : 1);
+      const replaced = at(row, j - 1) + (from[i - 1] === to[j - 1] ? 0 : 1);
       const isSwapped = i > 1 && j > 1 && from[i - 1] === to[j - 2] && from[i - 2] === to[j - 1];
-      const swapped = isSwapped ? (before[j - 2] ?? 0) + 1 : Infinity;
-      next.push(Math.min(replaced, swapped, (row[j] ?? 0) + 1, (next[j - 1] ?? 0) + 1));
+      const swapped = isSwapped ? at(before, j - 2) + 1 : Infinity;
+      next.push(Math.min(replaced, swapped, at(row, j) + 1, at(next, j - 1) + 1));
     }
     before = row;
     row = next;

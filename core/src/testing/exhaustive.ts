@@ -1,3 +1,4 @@
+import { at } from '../at';
 import type { Placement } from '../plan/model/candidate';
 import { transferredAtTargets, withPlacement } from '../plan/model/candidate';
 import { lengthsOf } from '../plan/bound/optimality-gap';
@@ -38,7 +39,7 @@ export function bestPlan(planner: Planner, tolerance: number, maxSteps = 3_000_0
     for (const { technique, share } of creditsOrNone(state.candidate)) {
       const known = tangents.get(technique) ?? targets.map(() => ({ slope: 0, added: 0 }));
       const nothing = transferredAtTargets(state.candidate.worked, [], targets, way);
-      known.forEach((it, index) => (it.added += share * ((state.transferred[index] ?? 0) - (nothing[index] ?? 0))));
+      known.forEach((it, index) => (it.added += share * (at(state.transferred, index) - at(nothing, index))));
       tangents.set(technique, known);
     }
   }
@@ -73,10 +74,10 @@ export function bestPlan(planner: Planner, tolerance: number, maxSteps = 3_000_0
     const earliest = isNext ? (chosen[index - 1]?.placements[0]?.day ?? Infinity) : 0;
     for (const sequence of all[index] ?? []) {
       const { placements, gain } = sequence;
-      if (placements.some(({ day, minutes: taken }) => taken > (left[day] ?? 0) || day < earliest)) continue;
+      if (placements.some(({ day, minutes: taken }) => taken > at(left, day) || day < earliest)) continue;
       for (const { day, minutes: taken, kind } of placements) {
-        left[day] = (left[day] ?? 0) - taken;
-        if (kind === 'fresh') fresh[day] = (fresh[day] ?? 0) + 1;
+        left[day] = at(left, day) - taken;
+        if (kind === 'fresh') fresh[day] = at(fresh, day) + 1;
       }
       if (fresh.every((count, day) => count <= calendar.maxFreshOn(day))) {
         chosen.push(sequence);
@@ -84,8 +85,8 @@ export function bestPlan(planner: Planner, tolerance: number, maxSteps = 3_000_0
         chosen.pop();
       }
       for (const { day, minutes: taken, kind } of placements) {
-        left[day] = (left[day] ?? 0) + taken;
-        if (kind === 'fresh') fresh[day] = (fresh[day] ?? 0) - 1;
+        left[day] = at(left, day) + taken;
+        if (kind === 'fresh') fresh[day] = at(fresh, day) - 1;
       }
     }
   };
@@ -123,7 +124,7 @@ function sequencesFor(
     let gain = 0;
     for (const { technique, share } of creditsOrNone(candidate))
       transferred.forEach((amount, index) => {
-        gain += share * (tangents.get(technique)?.[index]?.slope ?? 0) * (amount - (nothing[index] ?? 0));
+        gain += share * (tangents.get(technique)?.[index]?.slope ?? 0) * (amount - at(nothing, index));
       });
     made.push({ placements, gain });
     if (placements.length >= candidate.max) return;
@@ -153,9 +154,9 @@ function restsBy(
     if (found !== undefined) return found;
     let best = 0;
     for (const { placements, gain } of all[index] ?? []) {
-      if (placements.some(({ day, minutes }) => minutes > (rest[day] ?? 0))) continue;
+      if (placements.some(({ day, minutes }) => minutes > at(rest, day))) continue;
       const after = [...rest];
-      for (const { day, minutes } of placements) after[day] = (after[day] ?? 0) - minutes;
+      for (const { day, minutes } of placements) after[day] = at(after, day) - minutes;
       best = Math.max(best, gain + restOf(index + 1, after));
     }
     memo.set(key, best);

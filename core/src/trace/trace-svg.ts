@@ -1,3 +1,4 @@
+import { at } from '../at';
 import { type Trace, ruleColumn } from '../model/entry';
 import { drawCell } from './draw-cell';
 import type { Drawing, Shape } from './drawing';
@@ -50,18 +51,18 @@ export function traceSvg(trace: Pick<Trace, 'title' | 'columns' | 'rows'>): stri
       const read = rows[index]?.[column];
       if (read?.isChanged)
         parts.push(
-          `<rect x="${round(left + 1)}" y="${round(y + 1)}" width="${round((widths[column] ?? 0) - 1)}" height="${round((heights[index] ?? 0) - 1)}" fill="#f5e3c2" fill-opacity="0.45"/>`,
+          `<rect x="${round(left + 1)}" y="${round(y + 1)}" width="${round(at(widths, column) - 1)}" height="${round(at(heights, index) - 1)}" fill="#f5e3c2" fill-opacity="0.45"/>`,
         );
       if (read?.rule?.outcome === 'breaks')
         parts.push(
-          `<rect x="${round(left + 1)}" y="${round(y + 1)}" width="${round((widths[column] ?? 0) - 1)}" height="${round((heights[index] ?? 0) - 1)}" fill="#f2d8d2"/>`,
+          `<rect x="${round(left + 1)}" y="${round(y + 1)}" width="${round(at(widths, column) - 1)}" height="${round(at(heights, index) - 1)}" fill="#f2d8d2"/>`,
         );
       parts.push(
         `<g transform="translate(${round(left + pad)} ${round(y + pad / 2)})">${drawing.shapes.map(shapeText).join('')}</g>`,
       );
-      left += widths[column] ?? 0;
+      left += at(widths, column);
     });
-    y += heights[index] ?? 0;
+    y += at(heights, index);
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}" height="${round(height)}" viewBox="0 0 ${round(width)} ${round(height)}" font-family="IBM Plex Mono, ui-monospace, monospace"><title>${escaped(trace.title || 'Trace')}</title>${parts.join('')}</svg>\n`;
 }

@@ -38,8 +38,8 @@ import { applyTheme } from './theme';
     <header class="top">
       <a class="name" routerLink="/today">Lernen</a>
       <nav aria-label="Places">
-        @for (place of places; track place.path) {
-          <a [routerLink]="place.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ place.word }}</a>
+        @for (route of routes; track route.path) {
+          <a [routerLink]="route.path" routerLinkActive="here" ariaCurrentWhenActive="page">{{ route.word }}</a>
         }
       </nav>
       <span class="next">{{ nextText() }}</span>
@@ -207,7 +207,7 @@ export class Root {
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
   protected readonly help = viewChild.required(ShortcutDialog);
 
-  protected readonly places = [
+  protected readonly routes = [
     { path: '/today', word: 'Today' },
     { path: '/problems', word: 'Problems' },
     { path: '/techniques', word: 'Techniques' },
@@ -246,7 +246,7 @@ export class Root {
     const moves = this.router.events
       .pipe(filter((event) => event instanceof NavigationEnd))
       .subscribe(({ urlAfterRedirects }) => {
-        // A change of place moves the focus to it; the first page and mere filters leave the focus alone.
+        // A change of route moves the focus to it; the first page and mere filters leave the focus alone.
         if (!isFirst && pathOf(urlAfterRedirects) !== this.lastPath)
           this.main().nativeElement.focus({ preventScroll: true });
         isFirst = false;

@@ -100,10 +100,10 @@ function linesOf(columns: readonly RunwayColumn[], step: number, base: number): 
     const key = point.interviewId ?? '';
     const group = groups.get(key) ?? { kept: [], dropped: [] };
     groups.set(key, group);
-    const place = (chance: number): string =>
+    const at = (chance: number): string =>
       `${((index + 0.5) * step).toFixed(1)} ${(base - margin - ((chance - lowest) / span) * (base - head - 2 * margin)).toFixed(1)}`;
-    group.kept.push(place(point.ifKept));
-    group.dropped.push(place(point.ifDropped));
+    group.kept.push(at(point.ifKept));
+    group.dropped.push(at(point.ifDropped));
   });
   return [...groups.values()].map(({ kept, dropped }) => ({
     kept: `M${kept.join('L')}`,

@@ -4,7 +4,7 @@ import { Subject } from 'rxjs';
 import { LogStore } from '../store/log-store';
 import { shippedKeys, type ShortcutCommand } from '../ui/shortcut-list';
 
-const places: Partial<Record<ShortcutCommand, string>> = {
+const routes: Partial<Record<ShortcutCommand, string>> = {
   today: '/today',
   problems: '/problems',
   techniques: '/techniques',
@@ -33,8 +33,8 @@ export class Shortcuts {
     const found = commands.find(([, key]) => key.toLowerCase() === event.key.toLowerCase());
     if (!found) return;
     event.preventDefault();
-    const place = places[found[0]];
-    if (place) void this.router.navigateByUrl(place);
+    const route = routes[found[0]];
+    if (route) void this.router.navigateByUrl(route);
     else this.commands.next(found[0]);
   }
 }

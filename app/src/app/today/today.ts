@@ -53,7 +53,7 @@ export class Today {
   protected readonly title = computed(() => longDay(this.clock.today()));
   protected readonly day = computed(() => this.derived.planDays().get(this.clock.today()) ?? null);
   protected readonly items = computed(() => this.day()?.items ?? []);
-  /** The fresh item, by its place, for which one is looking for a problem. */
+  /** The fresh item, by its index, for which one is looking for a problem. */
   protected readonly looking = signal<number | null>(null);
   /** What moved of the next days; what is further off nobody has in mind. */
   protected readonly changes = computed(() => {

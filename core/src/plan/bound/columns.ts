@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import { sittingKindFacts } from '../../model/sitting-kinds';
 import { recallParameters, transferParameters } from '../../estimate/parameters';
 import { type Memory, maxGrowth, recallAt, scaled } from '../../estimate/recall';
@@ -176,7 +177,7 @@ export class ColumnMaker {
         counts,
         total: counts.reduce((sum, count) => sum + count, 0),
         loads: own.flatMap(({ minutes, days }, index) => {
-          const count = counts[index] ?? 0;
+          const count = at(counts, index);
           return count > 0 ? [{ minutes: count * minutes, days }] : [];
         }),
       }));
@@ -225,7 +226,7 @@ class ColumnList {
 
   add(loads: readonly Load[], transferred: readonly number[]): void {
     let gain = 0;
-    transferred.forEach((amount, index) => (gain += (this.worth[index] ?? 0) * (amount - (this.nothing[index] ?? 0))));
+    transferred.forEach((amount, index) => (gain += at(this.worth, index) * (amount - at(this.nothing, index))));
     if (gain > 0) this.columns.push({ gain, loads });
   }
 }
@@ -245,7 +246,7 @@ function latest(
   let ofKind = memory.since;
   for (const index of orders[target] ?? []) {
     const { covers, lastDays } = kinds[index] ?? { covers: 0, lastDays: [] };
-    const [count, day] = [counts[index] ?? 0, lastDays[target] ?? -Infinity];
+    const [count, day] = [at(counts, index), lastDays[target] ?? -Infinity];
     if (count === 0 || day === -Infinity) continue;
     last = day;
     ofKind += (1 - (1 - covers) ** count) * Math.max(day - ofKind, 0);
@@ -256,7 +257,7 @@ function latest(
   let [apart, uncovered, left, day] = [0, 1, fittingTo(last), last];
   for (let index = kinds.length - 1; index >= 0; index--) {
     const { growth, covers } = kinds[index] ?? { growth: 1, covers: 0 };
-    for (let count = counts[index] ?? 0; count > 0 && left > 0; count--, left--, day -= minGap) {
+    for (let count = at(counts, index); count > 0 && left > 0; count--, left--, day -= minGap) {
       halfLife *= growth;
       apart += uncovered * covers * Math.max(day, memory.since);
       uncovered *= 1 - covers;

@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import { type Candidate, transferredAtTargets } from '../model/candidate';
 import { ColumnMaker } from './columns';
 import { type Prices, type ColumnSet, bestPrices, uniformPrices, usableMinutes } from './prices';
@@ -44,7 +45,7 @@ export function optimalityGapOf(states: readonly CandidateState[], schedule: Sch
       const sums = added.get(technique) ?? targets.map(() => 0);
       added.set(
         technique,
-        sums.map((sum, index) => sum + share * ((state.transferred[index] ?? 0) - (nothing[index] ?? 0))),
+        sums.map((sum, index) => sum + share * (at(state.transferred, index) - at(nothing, index))),
       );
     }
   }

@@ -1,3 +1,5 @@
+import { at } from '../../at';
+
 /** Minutes that can be spent on any of these days. */
 export interface Load {
   readonly minutes: number;
@@ -32,7 +34,7 @@ export class Prices {
   cheapest(days: readonly number[]): number {
     let best = this.known.get(days);
     if (best === undefined) {
-      best = days[0] ?? 0;
+      best = at(days, 0);
       for (const day of days) if (this.of(day) < this.of(best)) best = day;
       this.known.set(days, best);
     }
@@ -64,7 +66,7 @@ export class Prices {
   }
 
   private of(day: number): number {
-    return this.byDay[day] ?? 0;
+    return at(this.byDay, day);
   }
 }
 
@@ -93,11 +95,11 @@ export function bestPrices(
     const { max, used } = judge(near, minutes, prices);
     if (max < best.max) best = { prices, max };
     else eagerness *= 0.97;
-    const slopes = minutes.map((given, day) => given - (used[day] ?? 0));
+    const slopes = minutes.map((given, day) => given - at(used, day));
     const square = slopes.reduce((sum, it) => sum + it * it, 0);
     if (square === 0) break;
     const step = (eagerness * Math.max(max - reached, 0)) / square;
-    prices = new Prices(prices.byDay.map((price, day) => Math.max(price - step * (slopes[day] ?? 0), 0)));
+    prices = new Prices(prices.byDay.map((price, day) => Math.max(price - step * at(slopes, day), 0)));
   }
   return { prices: best.prices, max: judge(columnSets, minutes, best.prices).max };
 }
@@ -111,9 +113,9 @@ function narrowed({ columns, count }: ColumnSet, prices: Prices): ColumnSet {
 export function usableMinutes(lengths: ReadonlySet<number>, max: number): number[] {
   const usable = [0];
   for (let minutes = 1; minutes <= max; minutes++) {
-    let best = usable[minutes - 1] ?? 0;
+    let best = at(usable, minutes - 1);
     for (const length of lengths)
-      if (length > 0 && length <= minutes) best = Math.max(best, length + (usable[minutes - length] ?? 0));
+      if (length > 0 && length <= minutes) best = Math.max(best, length + at(usable, minutes - length));
     usable.push(best);
   }
   return usable;
@@ -138,7 +140,7 @@ function judge(
     max += count * worth;
     for (const load of column?.loads ?? []) {
       const day = prices.cheapest(load.days);
-      used[day] = (used[day] ?? 0) + count * load.minutes;
+      used[day] = at(used, day) + count * load.minutes;
     }
   }
   return { max, used };

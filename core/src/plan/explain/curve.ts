@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import { type TechniqueBaseline, readinessOf } from '../../estimate/readiness';
 import type { Person } from '../../estimate/strength';
 import type { TechniqueId } from '../../model/technique';
@@ -51,14 +52,14 @@ interface Chances {
   readonly dropped: number;
 }
 
-/** A candidate with the places of its techniques in the sums, so that a day's sums are taken without looking anything up. */
+/** A candidate with the indices of its techniques in the sums, so that a day's sums are taken without looking anything up. */
 interface TransferSource {
   readonly state: CandidateState;
-  readonly parts: readonly { readonly place: number; readonly share: number }[];
+  readonly parts: readonly { readonly index: number; readonly share: number }[];
 }
 
 class Sums {
-  private readonly places = new Map<TechniqueId, number>();
+  private readonly indices = new Map<TechniqueId, number>();
   private readonly sources: readonly TransferSource[];
 
   constructor(
@@ -70,13 +71,13 @@ class Sums {
       .filter(({ candidate, placements }) => candidate.problemId !== null || placements.length > 0)
       .map((state) => ({
         state,
-        parts: state.candidate.credits.map(({ technique, share }) => ({ place: this.placeOf(technique), share })),
+        parts: state.candidate.credits.map(({ technique, share }) => ({ index: this.indexOf(technique), share })),
       }));
   }
 
   chancesOn(day: number, { shares, difficulty }: Target): Chances {
-    const kept = new Float64Array(this.places.size);
-    const dropped = new Float64Array(this.places.size);
+    const kept = new Float64Array(this.indices.size);
+    const dropped = new Float64Array(this.indices.size);
     for (const { state, parts } of this.sources) {
       const { candidate, placements } = state;
       const { worked } = candidate;
@@ -85,21 +86,21 @@ class Sums {
         placements.length === 0
           ? without
           : transferredOn(workedUntil(worked, placements, this.person, day), day, this.person);
-      for (const { place, share } of parts) {
-        kept[place] = (kept[place] ?? 0) + share * withPlan;
-        dropped[place] = (dropped[place] ?? 0) + share * without;
+      for (const { index, share } of parts) {
+        kept[index] = at(kept, index) + share * withPlan;
+        dropped[index] = at(dropped, index) + share * without;
       }
     }
     const chance = (sums: Float64Array): number => {
-      const transferredTo = (id: TechniqueId): number => sums[this.places.get(id) ?? -1] ?? 0;
+      const transferredTo = (id: TechniqueId): number => sums[this.indices.get(id) ?? -1] ?? 0;
       return readinessOf(this.person, shares, difficulty, this.baselineOf, transferredTo).point;
     };
     return { kept: chance(kept), dropped: chance(dropped) };
   }
 
-  private placeOf(technique: TechniqueId): number {
-    const place = this.places.get(technique) ?? this.places.size;
-    this.places.set(technique, place);
-    return place;
+  private indexOf(technique: TechniqueId): number {
+    const index = this.indices.get(technique) ?? this.indices.size;
+    this.indices.set(technique, index);
+    return index;
   }
 }

@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import type { ProblemEstimate } from '../../estimate/estimate';
 import { recallAt } from '../../estimate/recall';
 import { isFullKind } from '../../estimate/worked';
@@ -82,7 +83,7 @@ function isRecent(at: Instant, asOf: Instant): boolean {
 function maxGained(byTarget: readonly number[], targets: readonly Target[]): { target: Target | null; gain: number } {
   let best: { target: Target | null; gain: number } = { target: null, gain: 0 };
   targets.forEach((target, index) => {
-    const gain = byTarget[index] ?? 0;
+    const gain = at(byTarget, index);
     if (target.isWhole && (best.target === null || gain > best.gain)) best = { target, gain: Math.max(gain, 0) };
   });
   return best;

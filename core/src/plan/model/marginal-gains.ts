@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import type { Estimates } from '../../estimate/estimate';
 import { transferParameters } from '../../estimate/parameters';
 import { type TechniqueBaseline, chanceOn, practiceSlope } from '../../estimate/readiness';
@@ -8,9 +9,7 @@ import { tangentAbove } from '../bound/tangent';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
-const nothing: readonly number[] = [];
-
-/** A tangent above a technique's readiness; see `Outlook.tangent`. */
+/** A tangent above a technique's readiness; see `MarginalGains.tangent`. */
 interface Touching {
   readonly above: number;
   readonly slope: number;
@@ -47,15 +46,20 @@ export class MarginalGains {
   /** Adds a share of what is transferred today and at each target to what a technique has without any plan. */
   addBaseline(technique: TechniqueId | null, now: number, atTargets: readonly number[], share: number): void {
     this.known(technique).transferredNow += now * share;
-    this.add(technique, nothing, atTargets, share);
+    this.add(
+      technique,
+      atTargets.map(() => 0),
+      atTargets,
+      share,
+    );
   }
 
-  /** Lends a technique a share of `after` instead of that of `before`, at each target. */
+  /** Transfers to a technique a share of `after` instead of that of `before`, at each target. */
   add(technique: TechniqueId | null, before: readonly number[], after: readonly number[], share: number): void {
     const sums = this.transferredAt(technique);
     for (let index = 0; index < sums.length; index++) {
-      const change = (after[index] ?? 0) - (before[index] ?? 0);
-      sums[index] = Math.max((sums[index] ?? 0) + change * share, 0);
+      const change = at(after, index) - at(before, index);
+      sums[index] = Math.max(at(sums, index) + change * share, 0);
     }
     this.worths.delete(technique);
     this.versions.set(technique, this.version(technique) + 1);
@@ -89,9 +93,9 @@ export class MarginalGains {
     for (let index = 0; index < this.targets.length; index++) {
       const target = this.targets[index];
       const weight = target ? this.weightOf(technique, target) : 0;
-      const change = ((after[index] ?? 0) - (before[index] ?? 0)) * share;
+      const change = (at(after, index) - at(before, index)) * share;
       if (!target || weight === 0 || change === 0) continue;
-      const sum = sums[index] ?? 0;
+      const sum = at(sums, index);
       const gain = weight * (this.chance(baseline, sum + change, target) - this.chance(baseline, sum, target));
       gains[index] = (gains[index] ?? 0) + (isPlain ? (gain / weight) * this.shareOf(technique, target) : gain);
     }
@@ -104,7 +108,7 @@ export class MarginalGains {
       this.targets.forEach((target, index) => {
         const weight = this.weightOf(technique, target);
         if (weight > 0)
-          value += weight * this.chance(this.baselineOf(technique), this.transferredAt(technique)[index] ?? 0, target);
+          value += weight * this.chance(this.baselineOf(technique), at(this.transferredAt(technique), index), target);
       });
     return value;
   }
@@ -120,7 +124,7 @@ export class MarginalGains {
     if (!target || weight === 0) return { above: 0, slope: 0, gained: 0 };
     const { perProblem } = transferParameters;
     const baseline = this.baselineOf(technique);
-    const transferred = this.transferredAt(technique)[index] ?? 0;
+    const transferred = at(this.transferredAt(technique), index);
     const power = this.estimates.person.transfer * scaleOf(baseline);
     const chanceAt = (practice: number): number => this.chance(baseline, (practice - 1) / perProblem, target);
     const { value, slope } = tangentAbove(chanceAt, power, 1 + perProblem * transferred);
@@ -158,7 +162,7 @@ export class MarginalGains {
     return Float64Array.from(this.targets, (target, index) => {
       const weight = this.weightOf(technique, target);
       if (weight === 0) return 0;
-      const sum = sums[index] ?? 0;
+      const sum = at(sums, index);
       const chance = this.chance(baseline, sum, target);
       return weight * chance * (1 - chance) * scaleOf(baseline) * person.transfer * practiceSlope(sum);
     });

@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import type { Shares } from '../../model/interview';
 import type { TechniqueId } from '../../model/technique';
 import type { Candidate, Placement } from '../model/candidate';
@@ -53,7 +54,7 @@ export class Calendar {
         hadInterview ? lightMinutes[0] : Infinity,
       ),
     );
-    this.max = given.map(({ done }, day) => Math.max((this.whole[day] ?? 0) - done, 0));
+    this.max = given.map(({ done }, day) => Math.max(at(this.whole, day) - done, 0));
     this.left = [...this.max];
     this.techniques = given.map(() => new Map<TechniqueId, number>());
     this.fresh = given.map(({ fresh }) => fresh);
@@ -65,16 +66,16 @@ export class Calendar {
   }
 
   leftOn(day: number): number {
-    return this.left[day] ?? 0;
+    return at(this.left, day);
   }
 
   /** Minutes that items of the day may take together. */
   minutesOn(day: number): number {
-    return this.max[day] ?? 0;
+    return at(this.max, day);
   }
 
   maxFreshOn(day: number): number {
-    return this.maxFresh[day] ?? 0;
+    return at(this.maxFresh, day);
   }
 
   /** Whether a day right before an interview is kept for light items that it asks for. */
@@ -83,13 +84,15 @@ export class Calendar {
     return !!shares && (!lightKinds.includes(kind) || technique === null || !shares.has(technique));
   }
 
-  /** Whether an item could go there if nothing else did, as far as minutes go. */
+  /** Whether an item could go there if nothing else did, as far as minutes go. Beyond its days nothing can. */
   admits(day: number, minutes: number): boolean {
+    if (day >= this.length) return false;
     return minutes <= this.minutesOn(day) || this.nextFor(day, minutes, this.max) !== null;
   }
 
   /** The same beside what is there. */
   hasRoom(day: number, minutes: number): boolean {
+    if (day >= this.length) return false;
     return minutes <= this.leftOn(day) || this.nextFor(day, minutes, this.left) !== null;
   }
 
@@ -107,7 +110,7 @@ export class Calendar {
   }
 
   freshOn(day: number): number {
-    return this.fresh[day] ?? 0;
+    return at(this.fresh, day);
   }
 
   itemsOn(day: number): readonly Placed[] {
@@ -142,12 +145,12 @@ export class Calendar {
 
   /** The next day with any minutes, for the rest of what is longer than this day; null where that does not help. */
   private nextFor(day: number, minutes: number, left: readonly number[]): number | null {
-    const here = left[day] ?? 0;
-    if (minutes <= (this.whole[day] ?? 0) || here < begunWith) return null;
+    const here = at(left, day);
+    if (minutes <= at(this.whole, day) || here < begunWith) return null;
     for (let next = day + 1; next < this.length && next <= day + longestPause; next++) {
       if (this.minutesOn(next) === 0) continue;
       const rest = Math.max(minutes - here, minRest);
-      return !this.light[next] && (left[next] ?? 0) >= rest ? next : null;
+      return !this.light[next] && at(left, next) >= rest ? next : null;
     }
     return null;
   }
@@ -162,7 +165,7 @@ export class Calendar {
    * any more when all its minutes are done.
    */
   graceOn(day: number): number {
-    const whole = this.whole[day] ?? 0;
+    const whole = at(this.whole, day);
     const done = whole - this.minutesOn(day);
     return done > 0 && done < Math.round(whole / softly) ? Math.round(whole - whole / softly) : 0;
   }

@@ -1,3 +1,4 @@
+import { at } from '../../at';
 import { type Candidate, type KindMinutes, type Placement, type PlannedBefore, triedDays } from '../model/candidate';
 import type { MarginalGains } from '../model/marginal-gains';
 import { planParameters } from '../parameters';
@@ -104,7 +105,7 @@ export function worthOf(candidate: Candidate, marginalGains: MarginalGains): num
   const worth: number[] = [];
   for (const { technique, share } of creditsOrNone(candidate)) {
     const part = marginalGains.worth(technique);
-    for (let i = 0; i < part.length; i++) worth[i] = (worth[i] ?? 0) + (part[i] ?? 0) * share * candidate.bonus;
+    for (let i = 0; i < part.length; i++) worth[i] = (worth[i] ?? 0) + at(part, i) * share * candidate.bonus;
   }
   return worth;
 }
@@ -112,7 +113,7 @@ export function worthOf(candidate: Candidate, marginalGains: MarginalGains): num
 /** Readiness by the slope of what is transferred; quicker than the exact gain, and near it. */
 export function gainBy(worth: readonly number[], from: readonly number[], to: readonly number[]): number {
   let gain = 0;
-  for (let i = 0; i < worth.length; i++) gain += (worth[i] ?? 0) * ((to[i] ?? 0) - (from[i] ?? 0));
+  for (let i = 0; i < worth.length; i++) gain += at(worth, i) * (at(to, i) - at(from, i));
   return gain;
 }
 

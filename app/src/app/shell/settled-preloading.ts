@@ -2,12 +2,12 @@ import { Injectable } from '@angular/core';
 import type { PreloadingStrategy, Route } from '@angular/router';
 import { type Observable, switchMap, timer } from 'rxjs';
 
-const debounceMs = 2500;
+const settledAfterMs = 2500;
 
-/** Fetches every place once the first page has settled: from then on all of them work without the server. */
+/** Fetches every route once the first page has settled: from then on all of them work without the server. */
 @Injectable({ providedIn: 'root' })
-export class CalmPreloading implements PreloadingStrategy {
+export class SettledPreloading implements PreloadingStrategy {
   preload(_route: Route, load: () => Observable<unknown>): Observable<unknown> {
-    return timer(debounceMs).pipe(switchMap(load));
+    return timer(settledAfterMs).pipe(switchMap(load));
   }
 }
