@@ -1,4 +1,5 @@
 import { LernenError } from '../errors';
+import { type CollectionName, collectionNames } from '../model/collections';
 import { type StoredRecords, byProblem, noRecords } from '../model/log';
 import { type ProblemList, listedProblems } from '../model/problem-list';
 import { bySittingTime } from '../model/sitting';
@@ -12,37 +13,53 @@ export interface TextFile {
   readonly text: string;
 }
 
-/** Every problem with its sheet, and every list, as a Markdown file of its own. */
-export function markdownFiles({ problems, sittings, entries, lists }: StoredRecords): TextFile[] {
-  const presentProblems = currentRecords(problems);
+/** The files of each collection. Every one is named: null for one that has none of its own. */
+const files = {
+  problems: sheetFiles,
+  lists: listFiles,
+  // They stand in the sheets of their problems.
+  entries: null,
+  sittings: null,
+  techniques: null,
+  interviews: null,
+  choices: null,
+} as const satisfies Record<CollectionName, ((stored: StoredRecords) => TextFile[]) | null>;
+
+/** What is kept as Markdown files: every problem with its sheet, and every list. */
+export function markdownFiles(stored: StoredRecords): TextFile[] {
+  return collectionNames.flatMap((name) => files[name]?.(stored) ?? []);
+}
+
+function sheetFiles({ problems, entries }: StoredRecords): TextFile[] {
   const sheets = byProblem(currentRecords(entries));
-  const byId = new Map(presentProblems.map((problem) => [problem.id, problem]));
+  return currentRecords(problems).map((problem) => ({
+    name: sheetFileName(problem),
+    text: writeSheetMarkdown(problem, sheets.get(problem.id) ?? []),
+  }));
+}
+
+function listFiles({ problems, sittings, lists }: StoredRecords): TextFile[] {
+  const byId = new Map(currentRecords(problems).map((problem) => [problem.id, problem]));
   const sittingsOf = byProblem(currentRecords(sittings).sort(bySittingTime));
-  return [
-    ...presentProblems.map((problem) => ({
-      name: sheetFileName(problem),
-      text: writeSheetMarkdown(problem, sheets.get(problem.id) ?? []),
-    })),
-    ...currentRecords(lists).map((list) => ({
-      name: listFileName(list),
-      text: writeListMarkdown(list, listedProblems(list, byId, sittingsOf)),
-    })),
-  ];
+  return currentRecords(lists).map((list) => ({
+    name: listFileName(list),
+    text: writeListMarkdown(list, listedProblems(list, byId, sittingsOf)),
+  }));
 }
 
 /**
  * The records that some Markdown files hold, sheets and lists.
  * @throws LernenError naming the file that cannot be read.
  */
-export function recordsFromMarkdown(files: readonly TextFile[], newId: NewId): StoredRecords {
+export function recordsFromMarkdown(texts: readonly TextFile[], newId: NewId): StoredRecords {
   const sheets: SheetFile[] = [];
   const idsByFile = new Map<string, string>();
-  for (const file of files.filter(({ text }) => !isListMarkdown(text))) {
+  for (const file of texts.filter(({ text }) => !isListMarkdown(text))) {
     const sheet = named(file, () => readSheetMarkdown(file.text, newId));
     sheets.push(sheet);
     idsByFile.set(baseName(file.name), sheet.problem.id);
   }
-  const lists = files
+  const lists = texts
     .filter(({ text }) => isListMarkdown(text))
     .map((file): ProblemList => named(file, () => readListMarkdown(file.text, newId, idsByFile)));
   return {

@@ -115,8 +115,8 @@ export function outgrows(a: Part, b: Part): boolean {
 }
 
 export function comparePowers(a: Powers, b: Powers): number {
-  for (let place = 0; place < a.length; place++) {
-    const difference = at(a, place) - at(b, place);
+  for (let index = 0; index < a.length; index++) {
+    const difference = at(a, index) - at(b, index);
     if (Math.abs(difference) > negligible) return difference;
   }
   return 0;
