@@ -1,4 +1,4 @@
-import { TZDate } from '@date-fns/tz';
+import { TZDateMini } from '@date-fns/tz';
 import * as z from 'zod/mini';
 import { TimeError } from '../errors';
 
@@ -43,7 +43,7 @@ export function endOfDay(instant: Instant, zone: Zone): Instant {
 
 /** The clock time `HH:MM` of an instant in a zone. */
 export function clockOf(instant: Instant, zone: Zone): string {
-  const local = new TZDate(instant, zone);
+  const local = new TZDateMini(instant, zone);
   return `${twoDigits(local.getHours())}:${twoDigits(local.getMinutes())}`;
 }
 
@@ -52,7 +52,7 @@ export function instantAt(day: Day, clock: string, zone: Zone): Instant {
   const match = /^(\d{2}):(\d{2})$/.exec(clock);
   if (!isDay(day) || !match) throw new TimeError(`Cannot read the time “${day} ${clock}”: write 2026-12-21 and 14:30.`);
   const [year, month, date] = day.split('-').map(Number);
-  const local = new TZDate(year ?? 0, (month ?? 1) - 1, date ?? 1, Number(match[1]), Number(match[2]), zone);
+  const local = new TZDateMini(year ?? 0, (month ?? 1) - 1, date ?? 1, Number(match[1]), Number(match[2]), zone);
   return new Date(local.getTime()).toISOString();
 }
 

@@ -4,6 +4,7 @@ import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSitting } from '../testing/database';
 import { LernenDatabase, databaseNames } from './database';
 import { Repository } from './repository';
+import { redoOnSheet, undoOnSheet } from './sheet-commands';
 
 /** The tables of the first versions, as they were. */
 const versions: readonly Readonly<Record<string, string>>[] = [
@@ -86,9 +87,9 @@ describe('a database of an earlier version', () => {
     const texts = async (): Promise<string[]> =>
       (await repository.entriesOfProblems([problem.id])).flatMap((entry) => ('text' in entry ? [entry.text] : []));
     expect(await texts()).toEqual(['Draw it.']);
-    expect(await repository.undoOnSheet(problem.id)).toBe('Changed the problem');
+    expect(await repository.run((db, id) => undoOnSheet(db, problem.id, id))).toBe('Changed the problem');
     expect(await texts()).toEqual(['Towers.']);
-    expect(await repository.redoOnSheet(problem.id)).toBe('Changed the problem');
+    expect(await repository.run((db, id) => redoOnSheet(db, problem.id, id))).toBe('Changed the problem');
     expect(await texts()).toEqual(['Draw it.']);
     await database.delete();
   });

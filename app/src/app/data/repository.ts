@@ -4,7 +4,7 @@ import {
   type EntryOf,
   type Log,
   type LogRecords,
-  type Problem,
+  type NewId,
   type Stage,
   type StoredRecords,
 } from '@lernen/core/model';
@@ -15,7 +15,6 @@ import type { LernenDatabase } from './database';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
-import { type SheetEdit, redoOnSheet, saveSheet, undoOnSheet } from './sheet-commands';
 
 /**
  * The one door to all that is kept in this browser: it parses what it reads, writes in one transaction with a line in the
@@ -96,18 +95,9 @@ export class Repository {
     return undo(this.database, seq, newId);
   }
 
-  saveSheet(sheet: string, edits: readonly SheetEdit[], label: string): Promise<(Entry | Problem)[]> {
-    return saveSheet(this.database, sheet, edits, label, newId);
-  }
-
-  /** @returns what was taken back on a sheet, or null where there is nothing. */
-  undoOnSheet(sheet: string): Promise<string | null> {
-    return undoOnSheet(this.database, sheet, newId);
-  }
-
-  /** @returns what was done again on a sheet, or null where there is nothing. */
-  redoOnSheet(sheet: string): Promise<string | null> {
-    return redoOnSheet(this.database, sheet, newId);
+  /** Runs a command that only some pages need, and that comes with them. */
+  run<T>(command: (database: LernenDatabase, newId: NewId) => Promise<T>): Promise<T> {
+    return command(this.database, newId);
   }
 
   /** Throws everything away and writes these records instead, and one value of this browser's own. */

@@ -1,4 +1,3 @@
-import { TitleCasePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { type CsvTableName, csvTableNames } from '@lernen/core/archive';
 import { type Fault, LernenError } from '@lernen/core/errors';
@@ -21,10 +20,12 @@ interface Failure {
   readonly faults: readonly Fault[];
 }
 
+const csvWords: Readonly<Record<CsvTableName, string>> = { problems: 'Problems', sittings: 'Sittings', lists: 'Lists' };
+
 /** Records coming in and going out; where they are kept. */
 @Component({
   selector: 'app-records-setup',
-  imports: [CsvWizard, TitleCasePipe],
+  imports: [CsvWizard],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="records-title">
@@ -78,7 +79,7 @@ interface Failure {
         <button type="button" class="button" (click)="exportArchive()">Everything, as a Lernen archive</button>
         <button type="button" class="button" (click)="exportSheets()">Sheets and lists, as Markdown</button>
         @for (name of csvTableNames; track name) {
-          <button type="button" class="button" (click)="exportCsv(name)">{{ name | titlecase }}, as CSV</button>
+          <button type="button" class="button" (click)="exportCsv(name)">{{ csvWords[name] }}, as CSV</button>
         }
       </p>
       <h3>Kept</h3>
@@ -161,6 +162,7 @@ export class RecordsSetup {
   protected readonly files = inject(Files);
   protected readonly clock = inject(Clock);
   protected readonly csvTableNames = csvTableNames;
+  protected readonly csvWords = csvWords;
   protected readonly profile = inject(PROFILE);
   private readonly notices = inject(Notices);
   private readonly diskBackups = inject(DiskBackups);

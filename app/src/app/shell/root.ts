@@ -3,9 +3,12 @@ import {
   Component,
   DestroyRef,
   ElementRef,
+  Injector,
+  afterNextRender,
   computed,
   effect,
   inject,
+  signal,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -14,10 +17,8 @@ import { daysBetween, dayOf } from '@lernen/core/model';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
-import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
-import { StartSitting } from '../store/start-sitting';
 import { PROFILE } from '../store/profile';
 import { DemoBar } from './demo-bar';
 import { NoticeBar } from './notice-bar';
@@ -57,16 +58,24 @@ import { applyTheme } from './theme';
           <path d="M8 2A6 6 0 0 1 8 14Z" fill="currentColor" />
         </svg>
       </button>
-      <button type="button" class="icon" (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
+      <button type="button" class="icon" (click)="isHelpOpen.set(true)" aria-label="Keyboard shortcuts">?</button>
     </header>
     @if (profile === 'demo') {
       <app-demo-bar />
     }
-    <app-runway-strip />
+    @defer (on immediate) {
+      <app-runway-strip />
+    } @placeholder {
+      <div class="strip-to-come"></div>
+    }
     <main id="main" tabindex="-1" #main><router-outlet /></main>
     <app-notice-bar />
     <app-quick-line />
-    <app-shortcut-dialog [keys]="shortcuts.keys()" />
+    @defer (when isHelpOpen(); prefetch on idle) {
+      @if (isHelpOpen()) {
+        <app-shortcut-dialog [keys]="shortcuts.keys()" (closed)="isHelpOpen.set(false)" />
+      }
+    }
     <p class="unseen" aria-live="polite">{{ planningText() }}</p>
   `,
   styles: `
@@ -78,6 +87,11 @@ import { applyTheme } from './theme';
       /* Places scroll inside main; no jump to an element may move the frame as a whole. */
       position: relative;
       overflow: clip;
+    }
+    .strip-to-come {
+      height: 75px;
+      border-bottom: 1px solid var(--line);
+      background: var(--sheet);
     }
     .top {
       grid-row: 1;
@@ -198,14 +212,14 @@ import { applyTheme } from './theme';
 export class Root {
   protected readonly log = inject(LogStore);
   protected readonly running = inject(RunningStore);
-  private readonly startSitting = inject(StartSitting);
+  private readonly injector = inject(Injector);
   protected readonly shortcuts = inject(Shortcuts);
   protected readonly profile = inject(PROFILE);
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly router = inject(Router);
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
-  protected readonly help = viewChild.required(ShortcutDialog);
+  protected readonly isHelpOpen = signal(false);
 
   protected readonly routes = [
     { path: '/today', word: 'Today' },
@@ -229,7 +243,8 @@ export class Root {
   });
 
   constructor() {
-    inject(DiskBackups);
+    // Nothing is backed up before the first page stands.
+    afterNextRender(() => void this.startBackups());
     effect(() => {
       if (this.log.isLoaded()) applyTheme(this.log.settings().theme);
     });
@@ -239,7 +254,7 @@ export class Root {
         takeUntilDestroyed(),
       )
       .subscribe((command) => {
-        if (command === 'help') this.help().open();
+        if (command === 'help') this.isHelpOpen.set(true);
         else void this.startNext();
       });
     let isFirst = true;
@@ -268,14 +283,20 @@ export class Root {
     void this.log.saveSettings({ theme: next });
   }
 
+  private async startBackups(): Promise<void> {
+    const { DiskBackups } = await import('../store/disk-backup');
+    this.injector.get(DiskBackups);
+  }
+
   private async startNext(): Promise<void> {
+    const { StartSitting } = await import('../store/start-sitting');
     const item = this.derived
       .planDays()
       .get(this.clock.today())
       ?.items.find(({ problemId }) => problemId !== null);
     if (this.running.isRunning()) await this.router.navigateByUrl('/review');
     // Something new is chosen on Today.
-    else if (!item || !(await this.startSitting.planned(item))) await this.router.navigateByUrl('/today');
+    else if (!item || !(await this.injector.get(StartSitting).planned(item))) await this.router.navigateByUrl('/today');
   }
 }
 

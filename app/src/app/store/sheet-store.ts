@@ -23,7 +23,7 @@ import { removeAllEntities, removeEntities, setEntities, setEntity, withEntities
 import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { EMPTY, catchError, from, pipe, switchMap, tap } from 'rxjs';
 import { v7 as newId } from 'uuid';
-import { type SheetEdit, editsFrom } from '../data/sheet-commands';
+import { type SheetEdit, editsFrom, redoOnSheet, saveSheet, undoOnSheet } from '../data/sheet-commands';
 import { Debounced } from './debounced';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
@@ -124,7 +124,7 @@ export const SheetStore = signalStore(
     async _writeStep(edits: readonly [Unwritten, ...Unwritten[]]): Promise<void> {
       const [sheet, label] = [sheetOf(edits[0]), edits[0].label];
       try {
-        const written = await store._repository.saveSheet(sheet, edits, label);
+        const written = await store._repository.run((database, id) => saveSheet(database, sheet, edits, label, id));
         if (store.problemId() === sheet) store._take(written.filter(isEntry));
         if (!written.every(isEntry)) await store._log.catchUp();
         store._settle(edits, written);
@@ -164,12 +164,12 @@ export const SheetStore = signalStore(
       store._edit({ table: 'problems', base, ours: { ...ours, ...part } }, 'Changed the problem');
     },
 
-    async _step(take: 'undoOnSheet' | 'redoOnSheet', word: string, nothing: string): Promise<void> {
+    async _step(take: typeof undoOnSheet, word: string, nothing: string): Promise<void> {
       await store.flush();
       const sheet = store.problemId();
       if (sheet === null) return;
       try {
-        const what = await store._repository[take](sheet);
+        const what = await store._repository.run((database, id) => take(database, sheet, id));
         await store._log.catchUp();
         store._notices.say(what === null ? nothing : `${word}: ${what.toLowerCase()}.`);
       } catch (error) {
@@ -178,8 +178,8 @@ export const SheetStore = signalStore(
     },
   })),
   withMethods((store) => ({
-    undo: (): Promise<void> => store._step('undoOnSheet', 'Undone', 'There is nothing left to undo on this sheet.'),
-    redo: (): Promise<void> => store._step('redoOnSheet', 'Done again', 'There is nothing to do again.'),
+    undo: (): Promise<void> => store._step(undoOnSheet, 'Undone', 'There is nothing left to undo on this sheet.'),
+    redo: (): Promise<void> => store._step(redoOnSheet, 'Done again', 'There is nothing to do again.'),
   })),
   withMethods((store) => ({
     /** Adds an entry behind the last of its kind, or behind `after`. @returns its id. */
