@@ -18,6 +18,7 @@ import {
   attemptWith,
   dayOf,
   defaultSettings,
+  emptySitting,
   instantAt,
   noCost,
 } from '@lernen/core/model';
@@ -208,16 +209,11 @@ class DemoWriter {
     const isMixedUp = kind !== 'first-solve' && !isGood && mixUps[main] !== undefined && this.random.chance(0.6);
     const isCostWrong = this.random.chance(0.12);
     if (isCostWrong) slips.push('cost-misstated');
+    const [id, revision] = [this.newId(at), this.newId(at)];
     this.sittings.push({
-      id: this.newId(at),
-      revision: this.newId(at),
-      deleted: false,
-      problemId: problem.id,
-      kind,
-      startedAt,
+      ...emptySitting({ id, revision, problemId: problem.id, kind, startedAt, result }),
       minutes: this.minutesFor(kind, target, isGood, isAbandoned),
       attempts: isShort || isAbandoned ? [] : this.attempts(isGood, result),
-      result,
       help,
       named: kind === 'first-solve' ? null : isMixedUp ? (mixUps[main] ?? null) : main,
       stated:

@@ -8,6 +8,7 @@ import {
   type TechniqueId,
   catalogue,
   defaultSettings,
+  emptySitting,
   noCost,
   sittingTarget,
   targetFor,
@@ -199,24 +200,13 @@ export class Practice {
     const id = this.newId(at);
     const [technique = null] = problem.techniques;
     const wrong = [...this.setting.mix.keys()].find((other) => other !== technique) ?? null;
+    const startedAt = new Date(at).toISOString();
     this.sittings.push({
-      id,
-      revision: id,
-      deleted: false,
-      problemId: problem.id,
-      kind,
-      startedAt: new Date(at).toISOString(),
+      ...emptySitting({ id, revision: id, problemId: problem.id, kind, startedAt, result: outcome.result }),
       minutes: Math.round(outcome.minutes),
       attempts: Array.from({ length: outcome.attempts }, () => attemptWith(null)),
-      result: outcome.result,
       help: outcome.help,
       named: outcome.named === null ? null : outcome.named === 'right' ? technique : wrong,
-      stated: noCost,
-      slips: [],
-      felt: null,
-      language: null,
-      twist: null,
-      note: '',
     });
   }
 }

@@ -4,7 +4,6 @@ import {
   DestroyRef,
   ElementRef,
   Injector,
-  afterNextRender,
   computed,
   effect,
   inject,
@@ -27,6 +26,8 @@ import { RunwayStrip } from './runway-strip';
 import { ShortcutDialog } from './shortcut-dialog';
 import { Shortcuts } from './shortcuts';
 import { applyTheme } from './theme';
+
+const backupsAfterMs = 2000;
 
 /** The frame of every page: where one is, the runway, the page, the quick line. */
 @Component({
@@ -71,7 +72,7 @@ import { applyTheme } from './theme';
     <main id="main" tabindex="-1" #main><router-outlet /></main>
     <app-notice-bar />
     <app-quick-line />
-    @defer (when isHelpOpen(); prefetch on idle) {
+    @defer (when isHelpOpen(); prefetch on timer(3s)) {
       @if (isHelpOpen()) {
         <app-shortcut-dialog [keys]="shortcuts.keys()" (closed)="isHelpOpen.set(false)" />
       }
@@ -243,8 +244,9 @@ export class Root {
   });
 
   constructor() {
-    // Nothing is backed up before the first page stands.
-    afterNextRender(() => void this.startBackups());
+    // The first page comes first; a backup waits longer than this after every change anyway.
+    const waiting = setTimeout(() => void this.startBackups(), backupsAfterMs);
+    inject(DestroyRef).onDestroy(() => clearTimeout(waiting));
     effect(() => {
       if (this.log.isLoaded()) applyTheme(this.log.settings().theme);
     });
