@@ -201,8 +201,8 @@ function quotations(lines: readonly Line[]): Map<string, string> {
     const named = /^\*\*([^*]+)\*\*$/.exec(text)?.[1];
     if (named !== undefined) [label, isOpen] = [named, false];
     else if (text === '>' || text.startsWith('> ')) {
-      const known = isOpen ? (found.get(label) ?? []) : [];
-      found.set(label, [...known, text.slice(2)]);
+      if (!isOpen) found.set(label, []);
+      found.get(label)?.push(text.slice(2));
       isOpen = true;
     } else if (isOpen) [label, isOpen] = ['', false];
   }

@@ -10,6 +10,12 @@ const read = (line: string) => readQuickLine(line, quickContext);
 const faults = (line: string): string[] => read(line).parts.flatMap((part) => part.fault ?? []);
 
 describe('the quick line', () => {
+  it('is not read where it is longer than a line can be', () => {
+    const { parts, draft, isComplete } = read(`Gull Census #heap ${'x'.repeat(2_000_000)}`);
+    expect([parts.length, draft, isComplete]).toEqual([1, emptyDraft, false]);
+    expect(parts[0]?.fault).toBe('A line has up to 4000 characters; this one has 2000018. Keep the rest on the sheet.');
+  });
+
   it('reads every kind of token, in any order', () => {
     const line =
       '31m #topo "Lens Polishing" x2 Order O(V+E) !edge-case O(V) ~hint =medium @3d from:"Keeper\'s Cup" for:otterbridge in:python https://tide.example/lens';

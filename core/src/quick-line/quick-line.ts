@@ -107,8 +107,12 @@ export const emptyDraft: QuickDraft = {
   link: null,
 };
 
+/** Characters of a quick line; a longer one is not read. */
+export const maxQuickLine = 4000;
+
 /** Reads a quick line. Never throws; the grammar is in docs/quick-line.md. */
 export function readQuickLine(line: string, context: QuickContext): QuickReading {
+  if (line.length > maxQuickLine) return tooLong(line);
   const parts: QuickPart[] = [];
   let draft = emptyDraft;
   for (const token of tokenizeQuickLine(line)) {
@@ -137,6 +141,12 @@ export function readQuickLine(line: string, context: QuickContext): QuickReading
       draft.said === 'planned' ? 'planned' : draft.said === 'solved' || tellsOfSitting(draft) ? 'sitting' : 'unsaid',
     isComplete: draft.title.trim() !== '' && parts.every((part) => part.fault === null),
   };
+}
+
+function tooLong(line: string): QuickReading {
+  const fault = `A line has up to ${maxQuickLine} characters; this one has ${line.length}. Keep the rest on the sheet.`;
+  const part = { start: 0, end: line.length, kind: null, value: `${line.slice(0, 40)}…`, fault, isNew: false };
+  return { parts: [part], draft: emptyDraft, knownProblemId: null, purpose: 'unsaid', isComplete: false };
 }
 
 /** Whether anything in it happened in a sitting. */

@@ -5,6 +5,13 @@ describe('bounds in a statement', () => {
 There are up to 100 000 queries. Solve it in a single pass and do not modify the array.
 It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
 
+  it('are as many as a sheet keeps at most', () => {
+    const many = Array.from({ length: 60 }, (_, index) => `1 ≤ n ≤ ${index + 100}`).join('\n');
+    expect(boundsInStatement(many)).toHaveSize(40);
+    expect(boundsInStatement('1'.repeat(50_000))).toEqual([]);
+    expect(boundsInStatement(`${'a'.repeat(50_000)} and 1 ≤ n ≤ 7`)).toEqual(['1 ≤ n ≤ 7']);
+  });
+
   it('are found in their order', () => {
     expect(boundsInStatement(statement)).toEqual([
       '1 ≤ n ≤ 2·10^5',

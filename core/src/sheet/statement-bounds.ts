@@ -1,5 +1,8 @@
 import { type Bound, readBoundLine } from './bounds';
 
+/** A sheet keeps no more. */
+const maxFound = 40;
+
 /**
  * Bounds that a statement seems to contain, as lines for the sheet, in the order of their appearance. They are offered,
  * never taken: a sentence may mean something else.
@@ -12,16 +15,17 @@ export function boundsInStatement(statement: string, known: readonly string[] = 
     if (bounds.length === 0 || bounds.some(({ kind }) => kind === 'remark')) continue;
     const isNew = bounds.some((bound) => !have.has(meaning(bound)));
     for (const bound of bounds) have.add(meaning(bound));
-    if (isNew) found.push(candidate);
+    if (isNew && found.push(candidate) === maxFound) break;
   }
   return found;
 }
 
-const number = String.raw`[-−–]?\d[\d\s_’',.]*(?:\s?[·*×x]?\s?10(?:\^\{?\d+\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]+)|e\d+|[kM]\b)?(?:\s?\^\s?\{?\d+\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]+)?(?:\s?[-+]\s?\d+)?`;
-const name = String.raw`(?:\|\w+\||(?:len|length|size)\s?\(\s?\w+\s?\)|[A-Za-z]\w*(?:(?:\[[^\]]*\])+|_\w+|\.length)?)`;
-const sign = String.raw`\s*(?:≤|<=|⩽|<|≥|>=|>)\s*`;
+// Every repetition is bounded, so that a long text is searched in time that grows with its length and no faster.
+const number = String.raw`[-−–]?(?<!\w)\d[\d\s_’',.]{0,40}(?:\s?[·*×x]?\s?10(?:\^\{?\d{1,4}\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]{1,4})|e\d{1,4}|[kM]\b)?(?:\s?\^\s?\{?\d{1,4}\}?|[⁰¹²³⁴⁵⁶⁷⁸⁹]{1,4})?(?:\s?[-+]\s?\d{1,20})?`;
+const name = String.raw`(?:\|\w{1,40}\||(?<!\w)(?:len|length|size)\s?\(\s?\w{1,40}\s?\)|(?<!\w)[A-Za-z]\w{0,40}(?:(?:\[[^\]]{0,40}\]){1,4}|_\w{1,40}|\.length)?)`;
+const sign = String.raw`\s{0,20}(?:≤|<=|⩽|<|≥|>=|>)\s{0,20}`;
 const ranges = new RegExp(
-  `${number}${sign}${name}(?:(?:\\s*,\\s*|${sign})${name})*${sign}${number}(?: operations\\b)?|${name}(?:\\s*,\\s*${name})*${sign}(?:${number}(?: operations\\b)?|${name})`,
+  `${number}${sign}${name}(?:(?:\\s{0,20},\\s{0,20}|${sign})${name}){0,20}${sign}${number}(?: operations\\b)?|${name}(?:\\s{0,20},\\s{0,20}${name}){0,20}${sign}(?:${number}(?: operations\\b)?|${name})`,
   'g',
 );
 const limits =
@@ -29,7 +33,7 @@ const limits =
 const rules =
   /\b(?:do not|don't|without) (?:chang|modify|mutat|alter)\w* (?:the )?(?:input|array|list)|\bno extra (?:space|memory)|\bin[- ]place\b|\b(?:in )?(?:one|a single) pass\b|\bO\(1\) (?:extra )?(?:space|memory)|\b(?:no|without) recursion\b|\bconstant time (?:per|for each) \w+|\beach \w+ in (?:O\(1\)|constant time)|\b(?:no|without) branch(?:es|ing)\b/gi;
 const counted =
-  /\b(?:up to|at most) \d[\d\s_’',]*(?:\s?[·*]\s?\d+)?(?:\^\d+|[⁰¹²³⁴⁵⁶⁷⁸⁹]+|\s?[kM]\b)? (?:such )?[a-z]+\b/gi;
+  /\b(?:up to|at most) \d[\d\s_’',]{0,40}(?:\s?[·*]\s?\d{1,20})?(?:\^\d{1,4}|[⁰¹²³⁴⁵⁶⁷⁸⁹]{1,4}|\s?[kM]\b)? (?:such )?[a-z]{1,40}\b/gi;
 
 function* candidates(statement: string): Generator<string> {
   const text = statement

@@ -22,6 +22,12 @@ function said(rule: string, row: Record<string, CellValue>, above: Record<string
 }
 
 describe('what a rule comes to', () => {
+  it('may have parts inside of each other, but not without end', () => {
+    expect(said(`${'('.repeat(30)}a == 2${')'.repeat(30)}`, { a: value('2') })).toBe('holds');
+    for (const text of ['('.repeat(1000), 'not '.repeat(400), '-'.repeat(1000), 'a['.repeat(600), 'total('.repeat(300)])
+      expect(() => readRule(text)).toThrowError(RuleError);
+  });
+
   /** An expression as text, with what it is worth by the host's own arithmetic. */
   interface Known {
     readonly text: string;

@@ -47,6 +47,7 @@ export function readRule(text: string): Rule {
 /** Recursive descent over the tokens of a rule, the weakest operators first. */
 class RuleReader {
   private next = 0;
+  private depth = 0;
 
   constructor(
     private readonly tokens: readonly RuleToken[],
@@ -79,6 +80,14 @@ class RuleReader {
     this.next++;
   }
 
+  /** Reads a part inside of another. */
+  private within(read: () => Rule): Rule {
+    if (++this.depth > maxDepth) throw new RuleError(this.peek().at, 'fewer parts inside of each other');
+    const rule = read();
+    this.depth--;
+    return rule;
+  }
+
   private binary(operand: () => Rule, ...signs: string[]): Rule {
     let left = operand();
     while (this.isNext(...signs)) {
@@ -99,7 +108,7 @@ class RuleReader {
   private negation(): Rule {
     if (!this.isNext('not')) return this.comparison();
     const { at } = this.take();
-    return { kind: 'not', of: this.negation(), at };
+    return { kind: 'not', of: this.within(() => this.negation()), at };
   }
 
   private comparison(): Rule {
@@ -138,14 +147,14 @@ class RuleReader {
   private unary(): Rule {
     if (!this.isNext('-', '−')) return this.item();
     const { at } = this.take();
-    return { kind: 'negative', of: this.unary(), at };
+    return { kind: 'negative', of: this.within(() => this.unary()), at };
   }
 
   private item(): Rule {
     let of = this.primary();
     while (this.isNext('[')) {
       const { at } = this.take();
-      const index = this.disjunction();
+      const index = this.within(() => this.disjunction());
       this.expect(']');
       of = { kind: 'item', of, index, at };
     }
@@ -157,7 +166,7 @@ class RuleReader {
     if (token.kind === 'number') return { kind: 'number', value: Number(token.text) };
     if (token.kind === 'text') return { kind: 'text', value: token.text };
     if (token.kind === 'sign' && token.text === '(') {
-      const inner = this.disjunction();
+      const inner = this.within(() => this.disjunction());
       this.expect(')');
       return inner;
     }
@@ -172,20 +181,22 @@ class RuleReader {
     const called = functionNames.find((name) => name === token.text);
     if (!called) throw new RuleError(token.at, `one of ${functionNames.join(', ')}`);
     this.take();
-    const argument = this.disjunction();
+    const argument = this.within(() => this.disjunction());
     this.expect(')');
     return { kind: 'call', name: called, argument, at: token.at };
   }
 }
 
 const reserved = new Set(['and', 'or', 'not', 'in', 'mod', 'is', 'never', 'falls', 'rises']);
-const deepest = 2000;
+/** Characters of a rule, and how deep its parts may stand in each other. */
+const maxLength = 2000;
+const maxDepth = 40;
 
 function ruleTokens(text: string): RuleToken[] {
   const pattern =
     /\s*(?:(\d+(?:\.\d+)?)|"([^"]*)"|'([^']*)'|([\p{L}_][\p{L}\p{N}_]*)|(==|!=|<=|>=|[=≠<≤>≥+\-−*·/%()[\]]))/uy;
   const tokens: RuleToken[] = [];
-  if (text.length > deepest) throw new RuleError(deepest, 'a shorter rule');
+  if (text.length > maxLength) throw new RuleError(maxLength, 'a shorter rule');
   while (pattern.lastIndex < text.length) {
     const start = pattern.lastIndex;
     const match = pattern.exec(text);

@@ -124,6 +124,19 @@ describe('the stages of a sheet', () => {
     expect(found.some((it) => it.kind === 'example' && it.isCheck)).toBeTrue();
   });
 
+  it('save no part of bounds that are too many or too long, and keep what was typed', async () => {
+    await open([], ['n ≤ 5']);
+    const long = `n ≤ 9\n${'m'.repeat(201)}`;
+    await page.fill('Bounds and conditions, one a line', long);
+    await page.until(() => page.text.includes('Not saved: a line can have up to 200 characters'));
+    page.element.querySelector<HTMLElement>('[aria-label^="Bounds"]')?.blur();
+    await page.settle();
+    expect(valueOf('Bounds and conditions, one a line')).toBe(long);
+    expect((await stored()).flatMap((it) => (it.kind === 'bounds' ? it.lines : []))).toEqual(['n ≤ 5']);
+    await page.fill('Bounds and conditions, one a line', 'n ≤ 9');
+    await page.until(() => !page.text.includes('Not saved'));
+  });
+
   it('compute a state card and drop the parameter that follows', async () => {
     const parameters = [
       { name: 'i', count: 'n', follows: '' },

@@ -17,6 +17,7 @@ import {
   type CompletionContext,
   type QuickPart,
   completeQuickLine,
+  maxQuickLine,
   readQuickLine,
 } from '@lernen/core/quick-line';
 import { filter } from 'rxjs';
@@ -83,6 +84,7 @@ import { Shortcuts } from './shortcuts';
           class="mono"
           type="text"
           autocomplete="off"
+          [attr.maxlength]="maxQuickLine"
           autocapitalize="off"
           spellcheck="false"
           role="combobox"
@@ -119,6 +121,7 @@ export class QuickLine {
   private readonly injector = inject(Injector);
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
+  protected readonly maxQuickLine = maxQuickLine;
   protected readonly line = this.begun.line;
   protected readonly caret = signal(0);
   protected readonly hasFocus = signal(false);

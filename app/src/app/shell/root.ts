@@ -20,6 +20,7 @@ import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
 import { PROFILE } from '../store/profile';
 import { DemoBar } from './demo-bar';
+import { FieldLimits } from './field-limits';
 import { NoticeBar } from './notice-bar';
 import { QuickLine } from './quick-line';
 import { RunwayStrip } from './runway-strip';
@@ -34,7 +35,10 @@ const backupsAfterMs = 2000;
   selector: 'app-root',
   imports: [RouterOutlet, RouterLink, RouterLinkActive, DemoBar, NoticeBar, QuickLine, RunwayStrip, ShortcutDialog],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(document:keydown)': 'shortcuts.handle($event)' },
+  host: {
+    '(document:keydown)': 'shortcuts.handle($event)',
+    '(document:beforeinput)': 'limits.check($event)',
+  },
   template: `
     <a class="skip" href="#main" (click)="skip($event)">Skip to the page</a>
     <header class="top">
@@ -215,6 +219,7 @@ export class Root {
   protected readonly running = inject(RunningStore);
   private readonly injector = inject(Injector);
   protected readonly shortcuts = inject(Shortcuts);
+  protected readonly limits = inject(FieldLimits);
   protected readonly profile = inject(PROFILE);
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);

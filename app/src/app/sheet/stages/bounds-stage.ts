@@ -33,7 +33,7 @@ const longestLine = 200;
           [rows]="rowCount()"
           [value]="shown()"
           (input)="write(area.value)"
-          (blur)="typed.set(null)"
+          (blur)="leave()"
         ></textarea>
         <ol aria-label="As understood">
           @for (line of understood(); track $index) {
@@ -168,10 +168,11 @@ export class BoundsStage {
   );
   protected readonly fault = computed(() => {
     const lines = linesOf(this.shown());
-    if (lines.length > maxLines) return `Only the first ${maxLines} lines are kept.`;
-    return lines.some((line) => line.length > longestLine)
-      ? `A line can have up to ${longestLine} letters; what is beyond is not kept.`
-      : null;
+    if (lines.length > maxLines) return `Not saved: these are ${lines.length} lines, and ${maxLines} can be kept.`;
+    const long = lines.find((line) => line.length > longestLine);
+    return long === undefined
+      ? null
+      : `Not saved: a line can have up to ${longestLine} characters; “${long.slice(0, 30)}…” has ${long.length}.`;
   });
   protected readonly conditionList = computed(() => {
     const set = new Set(readBounds(this.bounds().lines).conditions);
@@ -184,19 +185,19 @@ export class BoundsStage {
 
   protected write(text: string): void {
     this.typed.set(text);
-    this.store.change(this.bounds(), {
-      lines: linesOf(text)
-        .slice(0, maxLines)
-        .map((line) => line.slice(0, longestLine)),
-    });
+    if (this.fault() === null) this.store.change(this.bounds(), { lines: linesOf(text) });
+  }
+
+  /** What could not be saved stays as it was typed. */
+  protected leave(): void {
+    if (this.fault() === null) this.typed.set(null);
   }
 
   protected toggle(id: ConditionId): void {
-    this.typed.set(null);
-    this.store.change(this.bounds(), ({ lines }) => {
-      const without = lines.filter((line) => !readBounds([line]).conditions.includes(id));
-      return { lines: without.length < lines.length ? without : [...lines, conditions[id]] };
-    });
+    const lines = linesOf(this.shown());
+    const without = lines.filter((line) => !readBounds([line]).conditions.includes(id));
+    this.write((without.length < lines.length ? without : [...lines, conditions[id]]).join('\n'));
+    this.leave();
   }
 }
 
