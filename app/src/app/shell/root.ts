@@ -4,10 +4,10 @@ import {
   DestroyRef,
   ElementRef,
   Injector,
+  ViewContainerRef,
   computed,
   effect,
   inject,
-  signal,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -16,6 +16,7 @@ import { daysBetween, dayOf } from '@lernen/core/model';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
+import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
 import { PROFILE } from '../store/profile';
@@ -24,16 +25,13 @@ import { FieldLimits } from './field-limits';
 import { NoticeBar } from './notice-bar';
 import { QuickLine } from './quick-line';
 import { RunwayStrip } from './runway-strip';
-import { ShortcutDialog } from './shortcut-dialog';
 import { Shortcuts } from './shortcuts';
 import { applyTheme } from './theme';
-
-const backupsAfterMs = 2000;
 
 /** The frame of every page: where one is, the runway, the page, the quick line. */
 @Component({
   selector: 'app-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, DemoBar, NoticeBar, QuickLine, RunwayStrip, ShortcutDialog],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, DemoBar, NoticeBar, QuickLine, RunwayStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     '(document:keydown)': 'shortcuts.handle($event)',
@@ -63,24 +61,15 @@ const backupsAfterMs = 2000;
           <path d="M8 2A6 6 0 0 1 8 14Z" fill="currentColor" />
         </svg>
       </button>
-      <button type="button" class="icon" (click)="isHelpOpen.set(true)" aria-label="Keyboard shortcuts">?</button>
+      <button type="button" class="icon" (click)="help()" aria-label="Keyboard shortcuts">?</button>
     </header>
     @if (profile === 'demo') {
       <app-demo-bar />
     }
-    @defer (on immediate) {
-      <app-runway-strip />
-    } @placeholder {
-      <div class="strip-to-come"></div>
-    }
+    <app-runway-strip />
     <main id="main" tabindex="-1" #main><router-outlet /></main>
     <app-notice-bar />
     <app-quick-line />
-    @defer (when isHelpOpen(); prefetch on timer(3s)) {
-      @if (isHelpOpen()) {
-        <app-shortcut-dialog [keys]="shortcuts.keys()" (closed)="isHelpOpen.set(false)" />
-      }
-    }
     <p class="unseen" aria-live="polite">{{ planningText() }}</p>
   `,
   styles: `
@@ -92,11 +81,6 @@ const backupsAfterMs = 2000;
       /* Places scroll inside main; no jump to an element may move the frame as a whole. */
       position: relative;
       overflow: clip;
-    }
-    .strip-to-come {
-      height: 75px;
-      border-bottom: 1px solid var(--line);
-      background: var(--sheet);
     }
     .top {
       grid-row: 1;
@@ -218,6 +202,7 @@ export class Root {
   protected readonly log = inject(LogStore);
   protected readonly running = inject(RunningStore);
   private readonly injector = inject(Injector);
+  private readonly view = inject(ViewContainerRef);
   protected readonly shortcuts = inject(Shortcuts);
   protected readonly limits = inject(FieldLimits);
   protected readonly profile = inject(PROFILE);
@@ -225,7 +210,6 @@ export class Root {
   private readonly clock = inject(Clock);
   private readonly router = inject(Router);
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
-  protected readonly isHelpOpen = signal(false);
 
   protected readonly routes = [
     { path: '/today', word: 'Today' },
@@ -249,9 +233,7 @@ export class Root {
   });
 
   constructor() {
-    // The first page comes first; a backup waits longer than this after every change anyway.
-    const waiting = setTimeout(() => void this.startBackups(), backupsAfterMs);
-    inject(DestroyRef).onDestroy(() => clearTimeout(waiting));
+    inject(DiskBackups);
     effect(() => {
       if (this.log.isLoaded()) applyTheme(this.log.settings().theme);
     });
@@ -261,7 +243,7 @@ export class Root {
         takeUntilDestroyed(),
       )
       .subscribe((command) => {
-        if (command === 'help') this.isHelpOpen.set(true);
+        if (command === 'help') void this.help();
         else void this.startNext();
       });
     let isFirst = true;
@@ -290,9 +272,12 @@ export class Root {
     void this.log.saveSettings({ theme: next });
   }
 
-  private async startBackups(): Promise<void> {
-    const { DiskBackups } = await import('../store/disk-backup');
-    this.injector.get(DiskBackups);
+  /** The list of keys comes when it is asked for, and goes when it is closed. */
+  protected async help(): Promise<void> {
+    const { ShortcutDialog } = await import('./shortcut-dialog');
+    const dialog = this.view.createComponent(ShortcutDialog);
+    dialog.setInput('keys', this.shortcuts.keys());
+    dialog.instance.closed.subscribe(() => dialog.destroy());
   }
 
   private async startNext(): Promise<void> {
