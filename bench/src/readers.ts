@@ -81,27 +81,9 @@ const readers: Readonly<Record<string, (text: string) => unknown>> = {
 };
 
 const pieces = [
-  ...'abnOxkM019 \n\t"\'`()[]{}<>=+-*/^|\\#!~@:;,.?_$%&€≤√²',
-  'O(',
-  '<=',
-  '10^',
-  '..',
-  '->',
-  '---\n',
-  '```\n',
-  '### ',
-  '> ',
-  '- ',
-  'log ',
-  'null',
-  '<!-- ',
-  '-->',
-  '#heap',
-  'x2',
-  '31m',
-  '1e9',
-  'constructor',
-  '__proto__',
+  ...Array.from('abnOxkM019 \n\t"\'`()[]{}<>=+-*/^|\\#!~@:;,.?_$%&€≤√²'),
+  ...['O(', '<=', '10^', '..', '->', '---\n', '```\n', '### ', '> ', '- ', 'log ', 'null', '<!-- ', '-->'],
+  ...['#heap', 'x2', '31m', '1e9', 'constructor', '__proto__'],
 ];
 const shapes: Readonly<Record<string, (length: number) => string>> = {
   ...Object.fromEntries(
@@ -143,7 +125,7 @@ process.stdout.write(
 for (const [name, read] of Object.entries(readers)) {
   const failures = failuresOf(read);
   const worst = worstOf(read);
-  const times = worst.times.map((it) => `${it.toFixed(1)}`.padStart(9)).join('');
+  const times = worst.times.map((it) => it.toFixed(1).padStart(9)).join('');
   process.stdout.write(`${name.padEnd(24)} ${String(failures.length).padStart(10)} ${times}  ms, ${worst.shape}\n`);
   for (const failure of failures.slice(0, 3)) process.stdout.write(`  ${failure}\n`);
 }
