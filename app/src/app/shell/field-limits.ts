@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import { Notices } from '../store/notices';
+import { grouped } from '../ui/words';
 
 /** What a field holds that names no limit of its own, characters: one line, or more of them. */
 const usual = { INPUT: 2000, TEXTAREA: 50_000 } as const;
@@ -32,9 +33,4 @@ export class FieldLimits {
 
 function isTextField(target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement {
   return target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
-}
-
-/** `50 000` */
-function grouped(count: number): string {
-  return String(count).replace(/\B(?=(\d{3})+$)/g, '\u00A0');
 }

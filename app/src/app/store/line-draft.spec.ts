@@ -30,7 +30,7 @@ describe('a quick line that was begun', () => {
     new Repository(database).drafts.keepText('quick-line', 'x'.repeat(2_000_000));
     for (let round = 0; round < 2; round++) {
       expect(start().line()).toBe('');
-      expect(TestBed.inject(Notices).current()?.text).toContain('2000000 characters');
+      expect(TestBed.inject(Notices).current()?.text).toContain('2\u00A0000\u00A0000 characters');
     }
     let saved: Blob | undefined;
     spyOn(URL, 'createObjectURL').and.callFake((content) => ((saved = content as Blob), 'blob:nothing'));

@@ -1,6 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { maxQuickLine } from '@lernen/core/quick-line';
 import { download } from '../ui/download';
+import { grouped } from '../ui/words';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
 
@@ -35,7 +36,7 @@ export class LineDraft {
 
   private offer(aside: string): void {
     this.notices.say(
-      `A quick line of ${aside.length} characters was left, more than a line can hold. It is set aside.`,
+      `A quick line of ${grouped(aside.length)} characters was left, more than a line can hold. It is set aside.`,
       {
         label: 'Save it as a file',
         run: () => {

@@ -43,6 +43,11 @@ export function counted(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
 
+/** `50 000` */
+export function grouped(count: number): string {
+  return String(count).replace(/\B(?=(\d{3})+$)/g, '\u00A0');
+}
+
 /** The size of a file: `12 kB`. */
 export function kilobytes(bytes: number): string {
   return `${Math.max(Math.round(bytes / 1000), 1)} kB`;
