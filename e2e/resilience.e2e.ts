@@ -1,4 +1,4 @@
-import { readdir } from 'node:fs/promises';
+import { readFile, readdir } from 'node:fs/promises';
 import { chromium as browserType } from '@playwright/test';
 import { Lernen, expect, test } from './lernen';
 import { chromium, slowness, startTestServer } from './server';
@@ -16,6 +16,27 @@ test('two tabs show the same log and lose nothing of each other', async ({ lerne
   await page.getByRole('link', { name: 'Gull Census Window' }).click();
   await page.getByRole('button', { name: 'Sketch' }).click();
   await expect(other.page.getByRole('link', { name: 'Under way' })).toBeVisible();
+});
+
+test('a text of megabytes is refused where it does not fit, and one that was left locks nobody out', async ({
+  lernen,
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await lernen.openDemo('/today');
+  const line = page.getByRole('combobox', { name: 'log' });
+  await line.fill('Gull Census ');
+  await page.evaluate(() => navigator.clipboard.writeText('Beacon '.repeat(300_000)));
+  await page.keyboard.press('Control+V');
+  await expect(page.getByText(/This field holds 4\s000 characters; .* Nothing was taken\./)).toBeVisible();
+  await expect(line).toHaveValue('Gull Census ');
+  await page.evaluate(() => localStorage.setItem('lernen-demo:quick-line', 'x'.repeat(2_000_000)));
+  await page.reload();
+  await expect(line).toHaveValue('');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save it as a file' }).click();
+  expect((await readFile(await (await download).path())).length).toBe(2_000_000);
 });
 
 test('the app goes on when the server is gone, and a backup is offered to an empty browser', async () => {
