@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdir, mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -188,8 +188,7 @@ describe('lernen on the command line', () => {
       'Before Otterbridge',
     ]);
     expect(report.unlisted).toEqual([]);
-    const tables = join(folder, 'tables');
-    await mkdir(tables);
+    const tables = join(folder, 'a folder', 'that is new');
     expect((await lernen(['convert', file, '--to', 'csv', '--out', tables])).code).toBe(0);
     const [heading, first] = (await readFile(join(tables, 'lists.csv'), 'utf8')).split('\r\n');
     expect(heading).toBe('list,until,place,problem id,title,difficulty,techniques,link,state');

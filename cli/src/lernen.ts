@@ -1,4 +1,4 @@
-import { readFile, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Archive, csvTableNames, csvTables, formatArchive, readArchive } from '@lernen/core/archive';
 import { ArchiveError, LernenError } from '@lernen/core/errors';
@@ -170,8 +170,12 @@ class Commands {
 
   private async writeCsv(archive: Archive, out: string | undefined): Promise<void> {
     const tables = csvTables({ ...logFrom(archive), entries: archive.entries }, this.io.zone);
-    if (out === undefined) this.io.out(tables.sittings);
-    else for (const name of csvTableNames) await writeFile(join(out, `${name}.csv`), tables[name]);
+    if (out === undefined) {
+      this.io.out(tables.sittings);
+      return;
+    }
+    await mkdir(out, { recursive: true });
+    for (const name of csvTableNames) await writeFile(join(out, `${name}.csv`), tables[name]);
   }
 
   private async open(file: string): Promise<Archive> {
