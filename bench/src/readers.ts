@@ -80,7 +80,8 @@ const readers: Readonly<Record<string, (text: string) => unknown>> = {
   archive: (text) => readArchive(`{"format":"lernen-archive","version":4,"problems":${text}`),
 };
 
-const pieces = [
+const pieces: [string, ...string[]] = [
+  'a',
   ...Array.from('abnOxkM019 \n\t"\'`()[]{}<>=+-*/^|\\#!~@:;,.?_$%&€≤√²'),
   ...['O(', '<=', '10^', '..', '->', '---\n', '```\n', '### ', '> ', '- ', 'log ', 'null', '<!-- ', '-->'],
   ...['#heap', 'x2', '31m', '1e9', 'constructor', '__proto__'],

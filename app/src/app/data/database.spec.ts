@@ -1,7 +1,7 @@
 import { Dexie } from 'dexie';
 import { type Stage, dataVersion, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
-import { emptyDatabase, someProblem, someSitting } from '../testing/database';
+import { someProblem, someSitting } from '../testing/database';
 import { LernenDatabase, databaseNames } from './database';
 import { Repository } from './repository';
 import { redoOnSheet, undoOnSheet } from './sheet-commands';
@@ -23,8 +23,9 @@ const versions: readonly Readonly<Record<string, string>>[] = [
   {},
 ];
 
+/** Of the demo: workers that another spec left may still hold the own one. */
 function oldDatabase(version: number): Dexie {
-  const old = new Dexie(databaseNames.own);
+  const old = new Dexie(databaseNames.demo);
   versions.slice(0, version).forEach((stores, index) => old.version(index + 1).stores(stores));
   return old;
 }
@@ -32,7 +33,7 @@ function oldDatabase(version: number): Dexie {
 describe('a database of an earlier version', () => {
   for (const version of [1, 2, 3, 4])
     it(`keeps everything when it was of version ${version}`, async () => {
-      await (await emptyDatabase()).delete();
+      await Dexie.delete(databaseNames.demo);
       const problem = someProblem('From before');
       const { attempts: _attempts, ...sitting } = someSitting(problem.id);
       const old = oldDatabase(version);
@@ -41,7 +42,7 @@ describe('a database of an earlier version', () => {
       await old.table('local').put({ key: 'kept', value: 7 });
       old.close();
 
-      const database = new LernenDatabase('own');
+      const database = new LernenDatabase('demo');
       const repository = new Repository(database);
       await repository.catchUp();
       expect(database.verno).toBe(dataVersion);
@@ -63,7 +64,7 @@ describe('a database of an earlier version', () => {
     });
 
   it('still takes back what was done on a problem that held its statement and notes', async () => {
-    await (await emptyDatabase()).delete();
+    await Dexie.delete(databaseNames.demo);
     const problem = someProblem('From before');
     const states = [
       { ...problem, statement: 'Towers.', bounds: [], note: '' },
@@ -82,7 +83,7 @@ describe('a database of an earlier version', () => {
     });
     old.close();
 
-    const database = new LernenDatabase('own');
+    const database = new LernenDatabase('demo');
     const repository = new Repository(database);
     const texts = async (): Promise<string[]> =>
       (await repository.entriesOfProblems([problem.id])).flatMap((entry) => ('text' in entry ? [entry.text] : []));

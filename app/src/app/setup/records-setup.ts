@@ -32,8 +32,8 @@ const csvWords: Readonly<Record<CsvTableName, string>> = { problems: 'Problems',
       <h2 id="records-title">Records</h2>
       <h3>Bring in</h3>
       <p class="second">
-        A Lernen archive (.json) or sheets and lists in Markdown (.md, several at once) are merged at once and can be
-        undone. A spreadsheet (.csv) is shown first.
+        A Lernen archive (.json) or sheets and lists in Markdown (.md, several at once, or the .zip of them) are merged
+        at once and can be undone. A spreadsheet (.csv) is shown first.
       </p>
       <p class="actions">
         <label class="button">
@@ -42,7 +42,7 @@ const csvWords: Readonly<Record<CsvTableName, string>> = { problems: 'Problems',
             type="file"
             class="unseen"
             multiple
-            accept=".json,.csv,.tsv,.txt,.md,application/json,text/csv,text/markdown"
+            accept=".json,.csv,.tsv,.txt,.md,.zip,application/json,text/csv,text/markdown,application/zip"
             (change)="choose($event)"
           />
         </label>
@@ -186,20 +186,26 @@ export class RecordsSetup {
   protected async choose(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
     const files = [...(field.files ?? [])];
-    const [file] = files;
     field.value = '';
-    if (!file) return;
+    if (files.length === 0) return;
     this.failure.set(null);
     this.said.set(null);
     this.csv.set(null);
-    if (files.some(({ name }) => /\.md$/i.test(name))) {
-      await this.attempt(() => this.importSheets(files));
-      return;
-    }
+    await this.attempt(() => this.bringIn(files));
+    void this.persist();
+  }
+
+  private async bringIn(files: readonly File[]): Promise<void> {
+    if (files.every(({ name }) => /\.(?:md|zip)$/i.test(name))) return this.importSheets(files);
+    const [file] = files;
+    if (!file || files.length > 1)
+      throw new LernenError(
+        'files',
+        'Several files at once can only be Markdown, zipped or not. Bring an archive or a spreadsheet by itself; nothing was read.',
+      );
     const text = decode(await file.arrayBuffer());
     const isArchive = /\.json$/i.test(file.name) || text.trimStart().startsWith('{');
-    await this.attempt(() => (isArchive ? this.importArchive(text, file.name) : this.openCsv(text, file.name)));
-    void this.persist();
+    return isArchive ? this.importArchive(text, file.name) : this.openCsv(text, file.name);
   }
 
   protected exportArchive(): Promise<void> {
@@ -245,9 +251,11 @@ export class RecordsSetup {
   }
 
   private async importSheets(files: readonly File[]): Promise<void> {
-    const sheets = await Promise.all(files.map(async (file) => ({ name: file.name, text: await file.text() })));
-    const name = counted(files.length, 'sheet');
-    const merged = await this.files.importSheets(sheets, `Imported ${name}`, (share) => this.progress.set(share));
+    const chosen = await Promise.all(
+      files.map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
+    );
+    const name = files.length === 1 ? (files[0]?.name ?? '') : counted(files.length, 'file');
+    const merged = await this.files.importSheets(chosen, `Imported ${name}`, (share) => this.progress.set(share));
     await this.sayMerged(merged, name);
   }
 

@@ -60,9 +60,23 @@ describe('long work on files', () => {
     expect(sittings.trim().split('\r\n')).toHaveSize(practice.sittings.length + 1);
   });
 
-  it('hands out the sheets as a zip', async () => {
+  it('hands out the sheets as a zip, and brings it back', async () => {
     const zip = await files.exportSheets();
     expect([...zip.slice(0, 2)].map((byte) => String.fromCharCode(byte)).join('')).toBe('PK');
+    files.stop();
+    for (const table of database.tables) await table.clear();
+    const { counts } = await files.importSheets([{ name: 'sheets.zip', bytes: zip }], 'Brought it', () => undefined);
+    expect(counts.problems.added).toBe(practice.problems.length);
+  });
+
+  it('says why a zip cannot be read', async () => {
+    const bring = (bytes: Uint8Array): Promise<string> =>
+      failure(files.importSheets([{ name: 'a.zip', bytes }], 'Zip', () => undefined));
+    expect(await bring(new Uint8Array([80, 75, 3, 4, 1]))).toBe('a.zip is not a zip file, or is cut off.');
+    const empty = new Uint8Array(22);
+    empty.set([80, 75, 5, 6]);
+    expect(await bring(empty)).toBe('There is no Markdown file (.md) in a.zip.');
+    expect(await database.journal.count()).toBe(1);
   });
 
   it('passes on in its own words why a file cannot be read, and works on after it', async () => {

@@ -8,7 +8,6 @@ import {
   type CsvSheet,
   type CsvTables,
   type Merge,
-  type TextFile,
   archiveFrom,
   csvTables,
   failuresCsv,
@@ -39,6 +38,7 @@ import { v7 as newId } from 'uuid';
 import { LernenDatabase, type Profile } from '../../data/database';
 import { Repository } from '../../data/repository';
 import { carryErrors } from '../errors';
+import { type ChosenFile, markdownIn } from './markdown-in';
 
 export interface CsvGuess {
   readonly headings: readonly string[];
@@ -94,14 +94,14 @@ class FilesWorker {
     return new Uint8Array(zipSync(Object.fromEntries(files) as Record<string, Uint8Array>));
   }
 
-  /** Merges sheets and lists in that are written in Markdown: all of them or, when one cannot be read, none. */
+  /** Merges sheets and lists in that are written in Markdown, zipped or not: all or, when one cannot be read, none. */
   async importSheets(
     profile: Profile,
-    files: readonly TextFile[],
+    files: readonly ChosenFile[],
     label: string,
     onProgress: Progress,
   ): Promise<Merged> {
-    return this.merge(profile, recordsFromMarkdown(files, newId), label, onProgress);
+    return this.merge(profile, recordsFromMarkdown(markdownIn(files), newId), label, onProgress);
   }
 
   private async merge(profile: Profile, incoming: StoredRecords, label: string, onProgress: Progress): Promise<Merged> {
