@@ -7,5 +7,5 @@ export function download(content: string | Uint8Array<ArrayBuffer>, name: string
   link.href = address;
   link.download = name;
   link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 10_000);
+  setTimeout(() => URL.revokeObjectURL(address), 120_000);
 }
