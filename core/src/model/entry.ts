@@ -23,8 +23,16 @@ const long = text(20_000);
 /** The statement in Markdown, kept for this person alone. One a sheet. */
 const StatementSchema = z.strictObject({ ...entryShape, kind: z.literal('statement'), text: text(50_000) });
 
+/** Lines of bounds that a sheet keeps, and the characters of one. */
+export const maxBoundLines = 40;
+export const maxBoundLine = 200;
+
 /** Limits and conditions as text, one a line: `n ≤ 200 000`, `one pass`. One a sheet. */
-const BoundLinesSchema = z.strictObject({ ...entryShape, kind: z.literal('bounds'), lines: listOf(line(200), 40) });
+const BoundLinesSchema = z.strictObject({
+  ...entryShape,
+  kind: z.literal('bounds'),
+  lines: listOf(line(maxBoundLine), maxBoundLines),
+});
 
 /** Whatever has no place of its own, as Markdown. One a sheet. */
 const NotesSchema = z.strictObject({ ...entryShape, kind: z.literal('notes'), text: text(50_000) });
@@ -359,6 +367,11 @@ function holdsSomething(value: unknown): boolean {
   if (typeof value === 'object' && value !== null)
     return Object.entries(value).some(([name, inner]) => name !== 'kind' && holdsSomething(inner));
   return value === true;
+}
+
+/** Those of a kind. */
+export function ofKind<K extends EntryKind>(entries: readonly Entry[], kind: K): EntryOf<K>[] {
+  return entries.filter((entry): entry is EntryOf<K> => entry.kind === kind);
 }
 
 /** Entries in their order; of the same place the older first. */

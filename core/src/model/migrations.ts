@@ -1,4 +1,4 @@
-import { type CollectionName, collectionNames, collections, dataVersion } from './collections';
+import { type CollectionName, collectionNames, collections } from './collections';
 import { type SingleKind, singleEntryId } from './entry';
 
 /** A record of an earlier version: nothing is known of it. */
@@ -55,7 +55,7 @@ export function withSheetInEntries({ statement, bounds, note, ...problem }: OldR
 export function broughtUp(lists: OldRecord, version: number): OldRecord {
   const later = collectionNames.filter((name) => collections[name].since > version);
   const start: OldRecord = { ...lists, ...Object.fromEntries(later.map((name) => [name, []])) };
-  return migrations.filter(({ to }) => to > version && to <= dataVersion).reduce(migrated, start);
+  return migrations.filter(({ to }) => to > version).reduce(migrated, start);
 }
 
 function migrated(lists: OldRecord, { collection, apply }: Migration): OldRecord {

@@ -1,7 +1,5 @@
+import { maxBoundLine, maxBoundLines } from '../model/entry';
 import { type Bound, readBoundLine } from './bounds';
-
-/** A sheet keeps no more. */
-const maxFound = 40;
 
 /**
  * Bounds that a statement seems to contain, as lines for the sheet, in the order of their appearance. They are offered,
@@ -11,11 +9,12 @@ export function boundsInStatement(statement: string, known: readonly string[] = 
   const have = new Set(known.flatMap(readBoundLine).map(meaning));
   const found: string[] = [];
   for (const candidate of candidates(statement)) {
+    if (candidate.length > maxBoundLine) continue;
     const bounds = readBoundLine(candidate);
     if (bounds.length === 0 || bounds.some(({ kind }) => kind === 'remark')) continue;
     const isNew = bounds.some((bound) => !have.has(meaning(bound)));
     for (const bound of bounds) have.add(meaning(bound));
-    if (isNew && found.push(candidate) === maxFound) break;
+    if (isNew && found.push(candidate) === maxBoundLines) break;
   }
   return found;
 }

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { type Entry, type EntryKind, type EntryOf, type Problem, isFilled, techniquesOf } from '@lernen/core/model';
+import {
+  type Entry,
+  type EntryKind,
+  type EntryOf,
+  type Problem,
+  isFilled,
+  ofKind,
+  techniquesOf,
+} from '@lernen/core/model';
 import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { Markdown } from '../ui/markdown';
@@ -110,9 +118,7 @@ export class FromSheet {
   }
 
   private own<K extends EntryKind>(kind: K): EntryOf<K>[] {
-    return this.entries().filter(
-      (entry): entry is EntryOf<K> => entry.kind === kind && entry.problemId === this.problem().id && isFilled(entry),
-    );
+    return ofKind(this.entries(), kind).filter((entry) => entry.problemId === this.problem().id && isFilled(entry));
   }
 
   /** Each stated cost by its name. */

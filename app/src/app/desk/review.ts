@@ -3,8 +3,6 @@ import { Router, RouterLink } from '@angular/router';
 import {
   type Attempt,
   type Entry,
-  type EntryKind,
-  type EntryOf,
   type Help,
   type Result,
   type Sitting,
@@ -13,6 +11,7 @@ import {
   emptySitting,
   isFilled,
   isWholeSolve,
+  ofKind,
   sittingTarget,
 } from '@lernen/core/model';
 import { liveSignal } from '../store/live-signal';
@@ -66,9 +65,9 @@ export class Review {
     return (repository) => (id === undefined ? Promise.resolve(null) : repository.entriesOfProblems([id]));
   }, null);
   protected readonly isSheetRead = computed(() => this.entries() !== null);
-  protected readonly statement = computed(() => this.own('statement')[0]?.text ?? '');
-  protected readonly bounds = computed(() => this.own('bounds')[0]?.lines ?? []);
-  protected readonly examples = computed(() => this.own('example').filter(isFilled));
+  protected readonly statement = computed(() => ofKind(this.entries() ?? [], 'statement')[0]?.text ?? '');
+  protected readonly bounds = computed(() => ofKind(this.entries() ?? [], 'bounds')[0]?.lines ?? []);
+  protected readonly examples = computed(() => ofKind(this.entries() ?? [], 'example').filter(isFilled));
   protected readonly candidateName = signal<string | null>(null);
   /** What of it is still missing before it can be saved. */
   protected readonly missing = computed(() => (this.running()?.result === null ? 'Say what the result was.' : null));
@@ -79,10 +78,6 @@ export class Review {
       const timer = setInterval(() => this.ticks.update((count) => count + 1), 1000);
       onCleanup(() => clearInterval(timer));
     });
-  }
-
-  private own<K extends EntryKind>(kind: K): EntryOf<K>[] {
-    return (this.entries() ?? []).filter((entry): entry is EntryOf<K> => entry.kind === kind);
   }
 
   protected change(part: Partial<Running>): void {

@@ -60,15 +60,14 @@ describe('the frame of every page', () => {
 
   it('lists the keys, by the button and by the key for it', async () => {
     await open();
-    const dialog = (): HTMLDialogElement | undefined => page.all('dialog')[0] as HTMLDialogElement | undefined;
+    const dialog = (): HTMLDialogElement => page.all('dialog')[0] as HTMLDialogElement;
     await page.press('Keyboard shortcuts');
-    await page.until(() => dialog()?.open ?? false);
-    expect(dialog()?.textContent).toContain('In the quick line: save');
-    dialog()?.close();
-    await page.until(() => dialog() === undefined);
+    expect(dialog().open).toBeTrue();
+    expect(dialog().textContent).toContain('In the quick line: save');
+    dialog().close();
     TestBed.inject(Shortcuts).commands.next('help');
-    await page.until(() => dialog()?.open ?? false);
-    dialog()?.close();
+    await page.until(() => dialog().open);
+    dialog().close();
   });
 
   it('starts the next planned review by a key, and leads back to one that is under way', async () => {

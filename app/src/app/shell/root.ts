@@ -3,8 +3,6 @@ import {
   Component,
   DestroyRef,
   ElementRef,
-  Injector,
-  ViewContainerRef,
   computed,
   effect,
   inject,
@@ -20,18 +18,20 @@ import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
 import { PROFILE } from '../store/profile';
+import { StartSitting } from '../store/start-sitting';
 import { DemoBar } from './demo-bar';
 import { FieldLimits } from './field-limits';
 import { NoticeBar } from './notice-bar';
 import { QuickLine } from './quick-line';
 import { RunwayStrip } from './runway-strip';
+import { ShortcutDialog } from './shortcut-dialog';
 import { Shortcuts } from './shortcuts';
 import { applyTheme } from './theme';
 
 /** The frame of every page: where one is, the runway, the page, the quick line. */
 @Component({
   selector: 'app-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, DemoBar, NoticeBar, QuickLine, RunwayStrip],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, DemoBar, NoticeBar, QuickLine, RunwayStrip, ShortcutDialog],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     '(document:keydown)': 'shortcuts.handle($event)',
@@ -61,7 +61,7 @@ import { applyTheme } from './theme';
           <path d="M8 2A6 6 0 0 1 8 14Z" fill="currentColor" />
         </svg>
       </button>
-      <button type="button" class="icon" (click)="help()" aria-label="Keyboard shortcuts">?</button>
+      <button type="button" class="icon" (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
     </header>
     @if (profile === 'demo') {
       <app-demo-bar />
@@ -70,6 +70,7 @@ import { applyTheme } from './theme';
     <main id="main" tabindex="-1" #main><router-outlet /></main>
     <app-notice-bar />
     <app-quick-line />
+    <app-shortcut-dialog [keys]="shortcuts.keys()" />
     <p class="unseen" aria-live="polite">{{ planningText() }}</p>
   `,
   styles: `
@@ -201,8 +202,7 @@ import { applyTheme } from './theme';
 export class Root {
   protected readonly log = inject(LogStore);
   protected readonly running = inject(RunningStore);
-  private readonly injector = inject(Injector);
-  private readonly view = inject(ViewContainerRef);
+  private readonly startSitting = inject(StartSitting);
   protected readonly shortcuts = inject(Shortcuts);
   protected readonly limits = inject(FieldLimits);
   protected readonly profile = inject(PROFILE);
@@ -210,6 +210,7 @@ export class Root {
   private readonly clock = inject(Clock);
   private readonly router = inject(Router);
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
+  protected readonly help = viewChild.required(ShortcutDialog);
 
   protected readonly routes = [
     { path: '/today', word: 'Today' },
@@ -243,7 +244,7 @@ export class Root {
         takeUntilDestroyed(),
       )
       .subscribe((command) => {
-        if (command === 'help') void this.help();
+        if (command === 'help') this.help().open();
         else void this.startNext();
       });
     let isFirst = true;
@@ -272,23 +273,14 @@ export class Root {
     void this.log.saveSettings({ theme: next });
   }
 
-  /** The list of keys comes when it is asked for, and goes when it is closed. */
-  protected async help(): Promise<void> {
-    const { ShortcutDialog } = await import('./shortcut-dialog');
-    const dialog = this.view.createComponent(ShortcutDialog);
-    dialog.setInput('keys', this.shortcuts.keys());
-    dialog.instance.closed.subscribe(() => dialog.destroy());
-  }
-
   private async startNext(): Promise<void> {
-    const { StartSitting } = await import('../store/start-sitting');
     const item = this.derived
       .planDays()
       .get(this.clock.today())
       ?.items.find(({ problemId }) => problemId !== null);
     if (this.running.isRunning()) await this.router.navigateByUrl('/review');
     // Something new is chosen on Today.
-    else if (!item || !(await this.injector.get(StartSitting).planned(item))) await this.router.navigateByUrl('/today');
+    else if (!item || !(await this.startSitting.planned(item))) await this.router.navigateByUrl('/today');
   }
 }
 

@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  afterNextRender,
-  computed,
-  input,
-  output,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, input, viewChild } from '@angular/core';
 import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortcut-list';
 
 /** The list of single-key shortcuts, in the browser's own dialog. */
@@ -15,7 +6,7 @@ import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortc
   selector: 'app-shortcut-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <dialog #dialog aria-labelledby="shortcuts-title" (close)="closed.emit()">
+    <dialog #dialog aria-labelledby="shortcuts-title">
       <h2 id="shortcuts-title">Keys</h2>
       <dl>
         @for (row of rows(); track row.word) {
@@ -68,7 +59,6 @@ import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortc
 export class ShortcutDialog {
   protected readonly sheetKeyWords = sheetKeyWords;
   readonly keys = input.required<Readonly<Record<ShortcutCommand, string>>>();
-  readonly closed = output();
   private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   protected readonly rows = computed(() =>
     (Object.entries(this.keys()) as [ShortcutCommand, string][]).map(([command, key]) => ({
@@ -77,7 +67,7 @@ export class ShortcutDialog {
     })),
   );
 
-  constructor() {
-    afterNextRender(() => this.dialog().nativeElement.showModal());
+  open(): void {
+    this.dialog().nativeElement.showModal();
   }
 }

@@ -244,6 +244,7 @@ export const SheetStore = signalStore(
       if (left.length === 0) return;
       const edits = editsFrom(left).map((edit): Unwritten => ({ ...edit, label: 'Wrote on the sheet' }));
       patchState(store, setEntities(edits, unwritten));
+      store._keepDrafts(problemId);
       void store.flush().then(() => store._notices.say('What you typed last was brought back.'));
     },
   })),

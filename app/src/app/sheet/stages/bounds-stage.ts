@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
 import { magnitude } from '@lernen/core/cost';
+import { maxBoundLine, maxBoundLines } from '@lernen/core/model';
 import {
   type Bound,
   type ConditionId,
@@ -10,10 +11,8 @@ import {
   readBounds,
 } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
+import { SheetLimits } from '../sheet-limits';
 import { StageFrame } from './stage-frame';
-
-const maxLines = 40;
-const longestLine = 200;
 
 /** Bounds and conditions as lines of text, each with what was understood of it beside it. */
 @Component({
@@ -149,6 +148,7 @@ const longestLine = 200;
 })
 export class BoundsStage {
   private readonly store = inject(SheetStore);
+  private readonly limits = inject(SheetLimits);
   private readonly bounds = computed(() => this.store.single('bounds'));
   private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
   /** The text as it is being typed, blank lines and all; null while nobody types. */
@@ -168,14 +168,15 @@ export class BoundsStage {
   );
   protected readonly fault = computed(() => {
     const lines = linesOf(this.shown());
-    if (lines.length > maxLines) return `Not saved: these are ${lines.length} lines, and ${maxLines} can be kept.`;
-    const long = lines.find((line) => line.length > longestLine);
+    if (lines.length > maxBoundLines)
+      return `Not saved: these are ${lines.length} lines, and ${maxBoundLines} can be kept.`;
+    const long = lines.find((line) => line.length > maxBoundLine);
     return long === undefined
       ? null
-      : `Not saved: a line can have up to ${longestLine} characters; “${long.slice(0, 30)}…” has ${long.length}.`;
+      : `Not saved: a line can have up to ${maxBoundLine} characters; “${long.slice(0, 30)}…” has ${long.length}.`;
   });
   protected readonly conditionList = computed(() => {
-    const set = new Set(readBounds(this.bounds().lines).conditions);
+    const set = new Set(this.limits.bounds().conditions);
     return (Object.entries(conditions) as [ConditionId, string][]).map(([id, words]) => ({
       id,
       words,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { maxBoundLines } from '@lernen/core/model';
 import { boundsInStatement, type FoundExample, examplesInStatement } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 import { MarkdownField } from '../../ui/markdown-field';
@@ -154,7 +155,10 @@ export class ReadStage {
     for (const example of examples) this.takeExample(example);
   }
 
+  /** As many as fit; the others stay on offer. */
   private takeBounds(found: readonly string[]): void {
-    this.store.change(this.store.single('bounds'), ({ lines }) => ({ lines: [...lines, ...found] }));
+    this.store.change(this.store.single('bounds'), ({ lines }) => ({
+      lines: [...lines, ...found].slice(0, Math.max(maxBoundLines, lines.length)),
+    }));
   }
 }
