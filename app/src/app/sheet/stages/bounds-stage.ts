@@ -189,8 +189,9 @@ export class BoundsStage {
     if (this.fault() === null) this.store.change(this.bounds(), { lines: linesOf(text) });
   }
 
-  /** What could not be saved stays as it was typed. */
+  /** What could not be saved stays as it was typed; the beginnings of the lines come into sight again. */
   protected leave(): void {
+    this.area().nativeElement.scrollLeft = 0;
     if (this.fault() === null) this.typed.set(null);
   }
 
