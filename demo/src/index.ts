@@ -21,6 +21,7 @@ import {
   emptySitting,
   instantAt,
   noCost,
+  noRecords,
 } from '@lernen/core/model';
 import { plannedLists, plannedProblems } from './planned';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
@@ -113,11 +114,10 @@ class DemoWriter {
     const all = [...met, ...this.planned()];
     return archiveFrom(
       {
+        ...noRecords,
         problems: all,
         sittings: this.sittings,
-        techniques: [],
         interviews,
-        choices: [],
         lists: this.lists(all),
         entries: [...this.given, ...entries],
         settings,

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { type CollectionName, collectionNames } from '../model/collections';
+import { type CollectionName, collectionNames, collections } from '../model/collections';
 import type { CsvNames } from '../model/field-table';
 import { type Entry, type EntryOf, type SingleKind, singleEntryId } from '../model/entry';
 import { type Log, byProblem } from '../model/log';
@@ -12,22 +12,18 @@ export type CsvLog = Log & { readonly entries: readonly Entry[] };
 
 type Row = Readonly<Record<string, string | number>>;
 
-/** The rows of a collection as CSV, by their headings. Every collection is named: null for one that has no table. */
-const tables = {
+/** The collections that have a table. */
+export type CsvTableName = {
+  [N in CollectionName]: (typeof collections)[N]['hasTable'] extends true ? N : never;
+}[CollectionName];
+export const csvTableNames = collectionNames.filter((name): name is CsvTableName => collections[name].hasTable);
+
+/** The rows of each, by their headings. */
+const tables: Readonly<Record<CsvTableName, (log: CsvLog, names: CsvNames) => Row[]>> = {
   problems: problemRows,
   sittings: sittingRows,
   lists: listRows,
-  techniques: null,
-  interviews: null,
-  choices: null,
-  entries: null,
-} as const satisfies Record<CollectionName, ((log: CsvLog, names: CsvNames) => Row[]) | null>;
-
-export type CsvTableName = {
-  [N in CollectionName]: (typeof tables)[N] extends null ? never : N;
-}[CollectionName];
-
-export const csvTableNames = collectionNames.filter((name): name is CsvTableName => tables[name] !== null);
+};
 
 /** The tables of a log as CSV after RFC 4180: comma, CRLF, quotes where needed. */
 export type CsvTables = Readonly<Record<CsvTableName, string>>;

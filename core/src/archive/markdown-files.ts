@@ -1,5 +1,5 @@
 import { LernenError } from '../errors';
-import { type CollectionName, collectionNames } from '../model/collections';
+import type { CollectionName, collections } from '../model/collections';
 import { type StoredRecords, byProblem, noRecords } from '../model/log';
 import { type ProblemList, listedProblems } from '../model/problem-list';
 import { bySittingTime } from '../model/sitting';
@@ -13,21 +13,19 @@ export interface TextFile {
   readonly text: string;
 }
 
-/** The files of each collection. Every one is named: null for one that has none of its own. */
-const files = {
+/** The collections that have files of their own. */
+type FiledName = {
+  [N in CollectionName]: (typeof collections)[N]['inMarkdown'] extends 'files' ? N : never;
+}[CollectionName];
+
+const files: Readonly<Record<FiledName, (stored: StoredRecords) => TextFile[]>> = {
   problems: sheetFiles,
   lists: listFiles,
-  // They stand in the sheets of their problems.
-  entries: null,
-  sittings: null,
-  techniques: null,
-  interviews: null,
-  choices: null,
-} as const satisfies Record<CollectionName, ((stored: StoredRecords) => TextFile[]) | null>;
+};
 
 /** What is kept as Markdown files: every problem with its sheet, and every list. */
 export function markdownFiles(stored: StoredRecords): TextFile[] {
-  return collectionNames.flatMap((name) => files[name]?.(stored) ?? []);
+  return Object.values(files).flatMap((write) => write(stored));
 }
 
 function sheetFiles({ problems, entries }: StoredRecords): TextFile[] {

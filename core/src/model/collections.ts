@@ -27,6 +27,10 @@ export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<L
   readonly indexes: readonly string[];
   /** The fields that estimates and plan are computed from; null for all of them. */
   readonly planFields: readonly (keyof z.infer<S>)[] | null;
+  /** Whether it has a CSV table of its own. */
+  readonly hasTable: boolean;
+  /** Where it stands in Markdown: in files of its own, within those of problems, or nowhere. */
+  readonly inMarkdown: 'files' | 'sheets' | null;
   /** The log's view of the records that stand, where it is not just these. */
   readonly arrange?: (records: z.infer<S>[]) => z.infer<S>[];
 }
@@ -44,24 +48,33 @@ function row<S extends z.ZodMiniType<LogRecord>, const C extends Omit<Collection
 
 /**
  * The registry: every collection once, in the order in which files name them. Database, reader, archive, its JSON Schema
- * and merge follow from it; the tables of CSV and Markdown must name each.
+ * and merge follow from it. Each says whether it has a CSV table and files in Markdown; if so, `archive` must write them.
  */
 export const collections = {
-  problems: row(ProblemSchema, { ...usual, planFields: ['deleted', 'techniques', 'difficulty', 'cost'] }),
+  problems: row(ProblemSchema, {
+    ...usual,
+    planFields: ['deleted', 'techniques', 'difficulty', 'cost'],
+    hasTable: true,
+    inMarkdown: 'files',
+  }),
   sittings: row(SittingSchema, {
     ...usual,
     keeps: 'revisions',
     isOfProblem: true,
     indexes: ['id'],
+    hasTable: true,
+    inMarkdown: null,
     arrange: (records) => records.sort(bySittingTime),
   }),
-  techniques: row(TechniqueSchema, { ...usual, arrange: allTechniques }),
-  interviews: row(InterviewSchema, usual),
-  choices: row(ChoiceSchema, { ...usual, arrange: newestChoices }),
+  techniques: row(TechniqueSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: allTechniques }),
+  interviews: row(InterviewSchema, { ...usual, hasTable: false, inMarkdown: null }),
+  choices: row(ChoiceSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: newestChoices }),
   lists: row(ProblemListSchema, {
     ...usual,
     since: 3,
     planFields: [],
+    hasTable: true,
+    inMarkdown: 'files',
     arrange: (records) => records.sort(byUrgency),
   }),
   entries: row(EntrySchema, {
@@ -70,6 +83,8 @@ export const collections = {
     isInLog: false,
     isOfProblem: true,
     indexes: ['problemId', 'kind', 'fills'],
+    hasTable: false,
+    inMarkdown: 'sheets',
   }),
 };
 

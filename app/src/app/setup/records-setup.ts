@@ -10,7 +10,7 @@ import { Notices } from '../store/notices';
 import { PROFILE } from '../store/profile';
 import { timeIn } from '../ui/dates';
 import { download } from '../ui/download';
-import { counted, kilobytes } from '../ui/words';
+import { capitalised, counted, kilobytes } from '../ui/words';
 import { CsvWizard } from './csv-wizard';
 
 type Merged = Awaited<ReturnType<Files['importArchive']>>;
@@ -19,8 +19,6 @@ interface Failure {
   readonly text: string;
   readonly faults: readonly Fault[];
 }
-
-const csvWords: Readonly<Record<CsvTableName, string>> = { problems: 'Problems', sittings: 'Sittings', lists: 'Lists' };
 
 /** Records coming in and going out; where they are kept. */
 @Component({
@@ -79,7 +77,7 @@ const csvWords: Readonly<Record<CsvTableName, string>> = { problems: 'Problems',
         <button type="button" class="button" (click)="exportArchive()">Everything, as a Lernen archive</button>
         <button type="button" class="button" (click)="exportSheets()">Sheets and lists, as Markdown</button>
         @for (name of csvTableNames; track name) {
-          <button type="button" class="button" (click)="exportCsv(name)">{{ csvWords[name] }}, as CSV</button>
+          <button type="button" class="button" (click)="exportCsv(name)">{{ capitalised(name) }}, as CSV</button>
         }
       </p>
       <h3>Kept</h3>
@@ -162,7 +160,7 @@ export class RecordsSetup {
   protected readonly files = inject(Files);
   protected readonly clock = inject(Clock);
   protected readonly csvTableNames = csvTableNames;
-  protected readonly csvWords = csvWords;
+  protected readonly capitalised = capitalised;
   protected readonly profile = inject(PROFILE);
   private readonly notices = inject(Notices);
   private readonly diskBackups = inject(DiskBackups);

@@ -43,6 +43,10 @@ export function counted(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
 
+export function capitalised(word: string): string {
+  return word.charAt(0).toUpperCase() + word.slice(1);
+}
+
 /** `50 000` */
 export function grouped(count: number): string {
   return String(count).replace(/\B(?=(\d{3})+$)/g, '\u00A0');
