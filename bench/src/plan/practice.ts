@@ -6,10 +6,11 @@ import {
   type Sitting,
   type SittingKind,
   type TechniqueId,
-  catalogue,
   defaultSettings,
   emptySitting,
+  logFrom,
   noCost,
+  noRecords,
   sittingTarget,
   targetFor,
   attemptWith,
@@ -17,6 +18,9 @@ import {
 import { SeededRandom, countingIds } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 import { millisecondsPerDay } from './person';
+
+/** What everybody begins with: the shipped techniques. */
+const noLog = logFrom(noRecords);
 
 /** What can be done next: a known problem, or a new one of a technique. */
 export interface Item {
@@ -157,12 +161,10 @@ export class Practice {
 
   log(): Log {
     return {
+      ...noLog,
       problems: [...this.problems.values()],
       sittings: this.sittings,
-      techniques: catalogue,
       interviews: [this.interview],
-      choices: [],
-      lists: [],
       settings: {
         ...defaultSettings,
         week: weekOf(this.setting.minutesADay),
