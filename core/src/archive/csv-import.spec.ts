@@ -189,6 +189,10 @@ describe('importing a spreadsheet', () => {
     expect([made.wasStopped, made.rows.length, made.problems.length]).toEqual([true, 0, 0]);
   });
 
+  it('takes a table of any length', () => {
+    expect(readCsvSheet(`title,date\n${'A,\n'.repeat(200_000)}`).rows).toHaveSize(200_000);
+  });
+
   it('refuses what is no table', () => {
     for (const text of ['', '  \n ', 'title,date\n', 'PK\u0000\u0003'])
       expect(() => readCsvSheet(text)).toThrowError(CsvError);

@@ -72,7 +72,7 @@ export function readCsvSheet(text: string): CsvSheet {
   if (!head || body.length === 0) throw new CsvError('This file has headings at most, but no rows below them.');
   if (quotes && body.length < 2) throw new CsvError(`A quote is never closed, from line ${(quotes.row ?? 0) + 1} on.`);
   const starts = lineStarts(parsed.data);
-  const width = Math.max(head.cells.length, ...body.map(({ cells }) => cells.length));
+  const width = body.reduce((widest, { cells }) => Math.max(widest, cells.length), head.cells.length);
   const filled = (cells: readonly string[]): string[] =>
     Array.from({ length: width }, (_, column) => cells[column] ?? '');
   return {
