@@ -50,7 +50,7 @@ test('every page of the work passes the checks of WCAG 2.2 AA in both themes', a
   await expect(page.getByRole('img', { name: /Readiness by day/ })).toBeVisible();
   await check(page, 'what if');
   await lernen.openDemo();
-  await lernen.quickLine.fill('Gull Census #heap 31mins');
+  await lernen.quickLine.fill('Gull Census #heap 31s');
   await check(page, 'quick line');
   await lernen.quickLine.fill('');
   await lernen.open('/problems?demo&search=Beacon');

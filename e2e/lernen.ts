@@ -13,7 +13,9 @@ export class Lernen {
   }
 
   async open(path = '/'): Promise<void> {
-    await this.page.goto(this.server.address + path);
+    const url = new URL(path, this.server.address);
+    url.searchParams.set('key', this.server.key);
+    await this.page.goto(url.href);
   }
 
   async startEmpty(): Promise<void> {

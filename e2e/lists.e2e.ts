@@ -50,7 +50,7 @@ for (const world of ['demo', 'own log'] as const)
     await page.goBack();
     await openLists(lernen, page);
     await press(list.getByRole('button', { name: 'Take Wharf Steps off the list' }));
-    await press(page.getByRole('button', { name: 'Undo' }));
+    await press(page.getByRole('button', { name: 'Undo', exact: true }));
     await expect.poll(() => titlesIn(list)).toEqual(['Night tide table', 'Kelp Row Mowing', 'Wharf Steps']);
     await page.reload();
     await expect.poll(() => titlesIn(list)).toEqual(['Night tide table', 'Kelp Row Mowing', 'Wharf Steps']);
@@ -84,8 +84,8 @@ test('a spreadsheet of problems for later comes in as a list, and lists go out',
   await expect(page.getByText('Kept 2 new problems for later.')).toBeVisible();
   const csv = await lernen.takeOut('Lists, as CSV');
   expect(csv.split('\r\n').slice(0, 2)).toEqual([
-    'list,until,place,problem id,title,difficulty,techniques,link,state',
-    expect.stringMatching(/^Course week 4,,1,[0-9a-f-]{36},Rope Ring Count,hard,Heap,,planned$/),
+    'list,until,place,problem id,title,difficulty,techniques,link,state,list id,list created',
+    expect.stringMatching(/^Course week 4,,1,[0-9a-f-]{36},Rope Ring Count,hard,Heap,,planned,[0-9a-f-]{36},20/),
   ]);
   await openLists(lernen, page);
   await expect(page.getByText('0 of 2 solved')).toBeVisible();

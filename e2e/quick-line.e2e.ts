@@ -21,19 +21,19 @@ test('a line is read back, saved with Enter and undone from its message', async 
   await expect(page.getByText('Logged Lens Polishing Order as a new problem.')).toBeVisible();
   await lernen.go('Problems');
   await expect(page.getByRole('link', { name: 'Lens Polishing Order' })).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText('Undone.')).toBeVisible();
   await expect(page.getByText('0 problems')).toBeVisible();
 });
 
 test('what is not understood is marked, explained and never saved', async ({ lernen, page }) => {
   await lernen.startEmpty();
-  await lernen.quickLine.fill('Gull Census 31mins !edgecase');
+  await lernen.quickLine.fill('Gull Census 31s !edgecase');
   await expect(page.getByText('Write a time as 31m, 1h or 1h05m')).toBeVisible();
   await expect(page.getByText('Did you mean !edge-case?')).toBeVisible();
-  await expect(page.locator('.marks .marked')).toHaveText(['31mins', '!edgecase']);
+  await expect(page.locator('.marks .marked')).toHaveText(['31s', '!edgecase']);
   await lernen.quickLine.press('Enter');
-  await expect(lernen.quickLine).toHaveValue('Gull Census 31mins !edgecase');
+  await expect(lernen.quickLine).toHaveValue('Gull Census 31s !edgecase');
   await lernen.go('Problems');
   await expect(page.getByText('0 problems')).toBeVisible();
 });

@@ -12,7 +12,7 @@ test('everything goes out, is cleared, and comes back the same', async ({ lernen
   await lernen.log('Möwen gezählt #heap 1h05m ~hint');
   await lernen.go('Setup');
   const archive = await lernen.takeOut('Everything, as a Lernen archive');
-  expect(JSON.parse(archive)).toMatchObject({ format: 'lernen-archive', version: 5 });
+  expect(JSON.parse(archive)).toMatchObject({ format: 'lernen-archive', version: 6 });
   await page.evaluate(() => {
     localStorage.clear();
     indexedDB.deleteDatabase('lernen');
@@ -48,7 +48,7 @@ test('an import can be undone', async ({ lernen, page }) => {
   await lernen.go('Setup');
   await lernen.bringFile('demo.json', archive);
   await expectProblems(page, 66);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expectProblems(page, 0);
 });
 
@@ -67,16 +67,21 @@ test('a spreadsheet is shown before it comes in; what cannot be read is handed b
   await lernen.go('Setup');
   // As an old spreadsheet program writes it: semicolons, and umlauts in the Windows encoding.
   await lernen.bringFile('practice.csv', Buffer.from(spreadsheet, 'latin1'));
-  await expect(page.getByText('2 rows can come in')).toBeVisible();
-  await expect(page.getByText('3 rows cannot be read.')).toBeVisible();
-  await expect(page.getByRole('row', { name: /line 6.*has no title|line 5.*has no title/ })).toBeVisible();
+  await expect(page.getByText('3 rows can come in')).toBeVisible();
+  await expect(page.getByText('1 row cannot.')).toBeVisible();
+  await expect(page.getByText('1 row is there already')).toBeVisible();
+  await expect(page.getByRole('row', { name: /line 5.*has no title/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /31\.2\.2026.*not a date/ })).toBeVisible();
   const failed = await lernen.takeOut('Save these rows as a CSV of their own');
-  expect(failed.split('\r\n')[0]).toBe('Aufgabe,Datum,Dauer,Schwierigkeit,Technik,Stimmung,Notiz,not imported because');
+  expect(failed.split('\r\n')[0]).toBe('Aufgabe,Datum,Dauer,Schwierigkeit,Technik,Stimmung,Notiz,what cannot be read');
   await page.getByLabel('Schwierigkeit').selectOption('');
-  await expect(page.getByText('2 rows can come in')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring in 2 rows' }).click();
-  await expect(page.getByText('Imported 2 sittings at 2 new problems.')).toBeVisible();
+  await page.getByLabel('Datum, line 6').fill('31.10.2026');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('row', { name: /not a date/ })).toHaveCount(0);
+  await page.getByLabel('title, line 5').fill('Storm Log 2');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'Bring in 4 rows' }).click();
+  await expect(page.getByText('Imported 4 sittings at 4 new problems.')).toBeVisible();
   await lernen.go('Problems');
   await page.getByRole('link', { name: 'Möwenzählung' }).click();
   await expect(page.getByText('Schwierigkeit: mittel')).toBeVisible();
@@ -86,5 +91,5 @@ test('a spreadsheet is shown before it comes in; what cannot be read is handed b
 test('sittings go out as CSV', async ({ lernen }) => {
   await lernen.openDemo('/setup');
   const text = await lernen.takeOut('Sittings, as CSV');
-  expect(text.split('\r\n')[0]).toContain('id,problem id,problem,date,time,kind,minutes');
+  expect(text.split('\r\n')[0]).toContain('id,problem id,problem,date,time,started,kind,minutes');
 });

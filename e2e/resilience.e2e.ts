@@ -60,7 +60,7 @@ test('the app goes on when the server is gone, and a backup is offered to an emp
     const third = new Lernen(await (await browser.newContext()).newPage(), server);
     await third.startEmpty();
     await third.go('Setup');
-    await third.page.getByRole('button', { name: 'Bring it back' }).click();
+    await third.page.getByRole('button', { name: 'Merge it in' }).click();
     await expect(third.page.getByText('problems: 1 added, 0 changed, 0 left as they were')).toBeVisible();
     await third.page.close();
 

@@ -69,7 +69,7 @@ test('a clock that ran on in a crashed page is stopped at the last sign of life'
       }),
   );
   await page.reload();
-  await expect(page.getByText('The page was closed or crashed')).toBeVisible();
+  await expect(page.getByText('The page was closed or the machine slept')).toBeVisible();
   await expect(page.getByRole('timer')).toHaveText('2:00');
 });
 
@@ -90,7 +90,7 @@ test('a saved review changes recall and plan in front of you, and undoing it cha
   await page.getByRole('button', { name: 'Save and compare' }).click();
   await page.getByRole('link', { name: 'Open the problem' }).click();
   await expect(recall).toContainText(/^\s*(?:99|100)\s% now/);
-  await page.locator('app-notice-bar').getByRole('button', { name: 'Undo' }).click();
+  await page.locator('app-notice-bar').getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(recall).toHaveText(before);
 });
 
@@ -101,5 +101,5 @@ test('a start by mistake leaves no trace', async ({ lernen, page }) => {
     .first()
     .click();
   await page.getByRole('button', { name: 'Abandon it' }).click();
-  await expect(page.getByText('nothing was logged')).toBeVisible();
+  await expect(page.getByText(/^Left, and nothing logged/)).toBeVisible();
 });

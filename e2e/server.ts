@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,6 +8,8 @@ import { startServer } from '../server/src/server';
 
 export interface TestServer {
   readonly address: string;
+  /** What the address that people open first carries. */
+  readonly key: string;
   readonly backupFolder: string;
   /** Ends the server, but keeps its backups. */
   stop(): Promise<void>;
@@ -19,15 +22,18 @@ const builtApp = fileURLToPath(new URL('../app/dist/app/browser', import.meta.ur
 /** The real server over the built app, on a free port, with a backup folder of its own. */
 export async function startTestServer(): Promise<TestServer> {
   const backupFolder = await mkdtemp(join(tmpdir(), 'lernen-backups-'));
+  const key = randomBytes(32).toString('base64url');
   const { address, server } = await startServer({
     port: 0,
     appFolder: builtApp,
     backupFolder,
+    key,
     logger: pino({ level: 'silent' }),
   });
   const stop = async (): Promise<void> => server.close();
   return {
     address,
+    key,
     backupFolder,
     stop,
     discard: async () => {

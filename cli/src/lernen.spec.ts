@@ -59,8 +59,8 @@ describe('lernen on the command line', () => {
     expect(JSON.parse(good.out).draft).toEqual(
       jasmine.objectContaining({ title: 'Gull Census', techniques: ['heap'], minutes: 31 }),
     );
-    const bad = await lernen(['quick', 'Gull 31mins']);
-    expect([bad.code, bad.out.includes('not understood: 31mins')]).toEqual([1, true]);
+    const bad = await lernen(['quick', 'Gull 31s']);
+    expect([bad.code, bad.out.includes('not understood: 31s')]).toEqual([1, true]);
   });
 
   it('plans as JSON with readiness and days', async () => {
@@ -191,7 +191,7 @@ describe('lernen on the command line', () => {
     const tables = join(folder, 'a folder', 'that is new');
     expect((await lernen(['convert', file, '--to', 'csv', '--out', tables])).code).toBe(0);
     const [heading, first] = (await readFile(join(tables, 'lists.csv'), 'utf8')).split('\r\n');
-    expect(heading).toBe('list,until,place,problem id,title,difficulty,techniques,link,state');
+    expect(heading).toBe('list,until,place,problem id,title,difficulty,techniques,link,state,list id,list created');
     expect(first).toMatch(/^"Tidewater Course, week 9",\d{4}-\d\d-\d\d,1,[0-9a-f-]{36},Lowest Lamp Stack,/);
   });
 

@@ -3,16 +3,7 @@ import { join } from 'node:path';
 import { type Archive, csvTableNames, csvTables, formatArchive, readArchive } from '@lernen/core/archive';
 import { ArchiveError, LernenError } from '@lernen/core/errors';
 import { estimateLog } from '@lernen/core/estimate';
-import {
-  type Instant,
-  InstantSchema,
-  type Log,
-  dayOf,
-  endOfDay,
-  logFrom,
-  noRecords,
-  offeredTechniques,
-} from '@lernen/core/model';
+import { type Instant, InstantSchema, type Log, dayOf, endOfDay, logFrom, noRecords } from '@lernen/core/model';
 import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { type QuickReading, readQuickLine } from '@lernen/core/quick-line';
 import { demoArchive } from '@lernen/demo';
@@ -147,7 +138,7 @@ class Commands {
       .option('--lines', 'read every line of standard input, and answer each with a line of JSON')
       .action(async (line: string | undefined, { asOf, json, lines }: AsOfJson & Lines) => {
         const today = dayOf(asOf ?? this.now(), this.io.zone);
-        const techniques = offeredTechniques(logFrom(noRecords).techniques);
+        const { techniques } = logFrom(noRecords);
         const read = (text: string): QuickReading => readQuickLine(text, { today, techniques, problems: [] });
         if (lines) return answerLines(this.io, read);
         const reading = read(given(line, 'line'));

@@ -5,7 +5,7 @@ import fastifyStatic from '@fastify/static';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 
 const nonceMark = 'NONCE_OF_THIS_RESPONSE';
-const hashed = /-[A-Z0-9]{8}\.(?:js|css|woff2?|map)$/;
+const hashed = /-[A-Za-z0-9_-]{8}\.(?:js|css|woff2?|map)$/;
 
 /**
  * Serves the built app: hashed files may be kept for ever and are sent as compressed at build time; every other path

@@ -20,3 +20,9 @@ export class MissingBuildError extends ServerError {
     super('missing-build', `There is no built app in ${folder}. Run npm run build first.`);
   }
 }
+
+export class BackupError extends ServerError {
+  constructor(message: string) {
+    super('backup', message);
+  }
+}

@@ -4,21 +4,32 @@ import { Command, InvalidArgumentError } from 'commander';
 import envPaths from 'env-paths';
 import { pino } from 'pino';
 import { ServerError } from './errors';
+import { installKey } from './install-key';
 import { startServer } from './server';
 
+const { data } = envPaths('lernen', { suffix: '' });
 const program = new Command('lernen-server')
   .description('Serves Lernen on this machine only.')
   .option('--port <port>', 'port to listen on', readPort, 4870)
   .option('--app <folder>', 'the built app', fileURLToPath(new URL('../../app/dist/app/browser', import.meta.url)))
-  .option('--backups <folder>', 'where backups are kept', join(envPaths('lernen', { suffix: '' }).data, 'backups'))
+  .option('--backups <folder>', 'where backups are kept', join(data, 'backups'))
   .option('--path <path>', 'path in the printed address', '/')
   .parse();
 const { port, app, backups, path } = program.opts<{ port: number; app: string; backups: string; path: string }>();
 const logger = pino({ level: process.env['LERNEN_LOG'] ?? 'warn' });
 
 try {
-  const running = await startServer({ port, appFolder: app, backupFolder: backups, logger });
-  process.stdout.write(`Lernen is at ${running.address}${path}\nBackups go to ${backups}. Stop with Ctrl+C.\n`);
+  const key = await installKey(join(data, 'key'));
+  const running = await startServer({ port, appFolder: app, backupFolder: backups, key, logger });
+  const address = new URL(path, running.address);
+  address.searchParams.set('key', key);
+  process.stdout.write(
+    [
+      `Lernen is at ${address.href.replace('demo=&', 'demo&')}`,
+      `The key lets your browser keep backups on disk; later ${running.address} will do.`,
+      `Backups go to ${backups}. Stop with Ctrl+C.\n`,
+    ].join('\n'),
+  );
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.once(signal, () => void running.server.close().then(() => process.exit(0)));
   }

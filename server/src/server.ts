@@ -8,7 +8,7 @@ import { appRoutes } from './app-routes';
 import { BackupFolder } from './backup-folder';
 import { backupRoutes } from './backup-routes';
 import { BusyPortError, MissingBuildError } from './errors';
-import { guardHostAndOrigin } from './guard';
+import { addressOf, guardRequests } from './guard';
 
 export interface ServerOptions {
   /** 0 takes any free port. */
@@ -16,6 +16,8 @@ export interface ServerOptions {
   /** Folder of the built app. */
   readonly appFolder: string;
   readonly backupFolder: string;
+  /** What a browser must have to ask for backups; see `installKey`. */
+  readonly key: string;
   readonly logger: Logger;
 }
 
@@ -24,6 +26,21 @@ export interface RunningServer {
   readonly server: FastifyInstance;
 }
 
+/** The app needs nothing of the machine but its storage and, when asked, the clipboard. */
+const noPermissions = [
+  'camera',
+  'microphone',
+  'geolocation',
+  'payment',
+  'usb',
+  'serial',
+  'hid',
+  'midi',
+  'display-capture',
+]
+  .map((name) => `${name}=()`)
+  .join(', ');
+
 /** Starts the server on loopback. @throws BusyPortError, MissingBuildError */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   if (!existsSync(join(options.appFolder, 'index.html'))) throw new MissingBuildError(options.appFolder);
@@ -31,9 +48,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     loggerInstance: options.logger,
     bodyLimit: 100_000,
     forceCloseConnections: true,
+    // An archive of the largest size comes over loopback in a second; whoever takes longer only holds a connection.
+    requestTimeout: 60_000,
+    connectionTimeout: 60_000,
+    http: { headersTimeout: 10_000 },
   }) as unknown as FastifyInstance;
   let port = options.port;
-  guardHostAndOrigin(server, () => port);
+  guardRequests(server, () => port, options.key);
   await server.register(helmet, {
     // The page sets its own policy with a nonce; everything else may load nothing at all.
     contentSecurityPolicy: {
@@ -48,7 +69,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     timeWindow: '1 minute',
     allowList: (request) => !request.url.startsWith('/api/'),
   });
-  backupRoutes(server, new BackupFolder(options.backupFolder));
+  server.addHook('onSend', async (_request, reply) => void reply.header('Permissions-Policy', noPermissions));
+  const backups = new BackupFolder(options.backupFolder);
+  await backups.clearDrafts(new Date());
+  backupRoutes(server, backups);
   await appRoutes(server, options.appFolder);
   try {
     await server.listen({ host: '127.0.0.1', port });
@@ -59,5 +83,5 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   }
   const address = server.server.address();
   if (address && typeof address === 'object') port = address.port;
-  return { address: `http://127.0.0.1:${port}`, server };
+  return { address: addressOf(port), server };
 }

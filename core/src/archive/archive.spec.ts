@@ -60,12 +60,12 @@ describe('the archive', () => {
     );
   });
 
-  for (const version of [1, 2, 3, 4])
+  for (const version of [1, 2, 3, 4, 5])
     it(`brings a file of version ${version} up, and writes the newest`, async () => {
       const path = fileURLToPath(new URL(`./archive-version-${version}.json`, import.meta.url));
       const archive = readArchive(await readFile(path, 'utf8'));
       const { problems, sittings, entries, lists } = archive;
-      expect([archive.version, problems.length, sittings.length]).toEqual([5, 1, 1]);
+      expect([archive.version, problems.length, sittings.length]).toEqual([6, 1, 1]);
       expect([kindsOf(entries).includes('observation'), lists.length]).toEqual([version > 1, version < 3 ? 0 : 1]);
       expect(sittings[0]?.attempts.at(-1)?.verdict).toBe('accepted');
       expect(sittings[0]?.attempts.at(-1)?.submission ?? null).toEqual(
@@ -91,7 +91,7 @@ describe('the archive', () => {
         const again = mergeRecords({ ...first.write, settings: first.settings }, stored);
         expect(Object.values(again.write).flat()).toEqual([]);
         expect(again.settings).toBeNull();
-        expect(again.counts.problems).toEqual({ added: 0, changed: 0, left: stored.problems.length });
+        expect(again.counts.problems).toEqual({ added: 0, changed: 0, left: stored.problems.length, removedHere: 0 });
       }),
     );
   });
@@ -105,7 +105,7 @@ describe('the archive', () => {
     const merge = mergeRecords(here, { ...noRecords, problems: [problem], sittings: [sitting, corrected] });
     expect(merge.write.problems).toEqual([]);
     expect(merge.write.sittings).toEqual([corrected]);
-    expect(merge.counts.sittings).toEqual({ added: 0, changed: 1, left: 0 });
+    expect(merge.counts.sittings).toEqual({ added: 0, changed: 1, left: 0, removedHere: 0 });
   });
 
   it('says where a damaged file is wrong, and takes nothing of it', () => {
@@ -115,7 +115,7 @@ describe('the archive', () => {
     expect(faultsIn(text)).toEqual([]);
     expect(faultsIn(text.slice(0, -20))).toEqual([jasmine.stringMatching(/^: /)]);
     expect(faultsIn('[]')).toEqual(['format: must be "lernen-archive"']);
-    expect(faultsIn(text.replace('"version": 5', '"version": 9'))).toEqual(['version: is 9, at most 5 can be read']);
+    expect(faultsIn(text.replace('"version": 6', '"version": 9'))).toEqual(['version: is 9, at most 6 can be read']);
     expect(faultsIn(text.replace('"minutes":25', '"minutes":"soon"'))).toEqual([
       jasmine.stringMatching(/^sittings\[0\]\.minutes: /),
     ]);
@@ -125,6 +125,11 @@ describe('the archive', () => {
     expect(faultsIn(formatArchive({ ...good, problems: [] }))).toEqual([
       'sittings[0].problemId: names a problem that is not in the file',
     ]);
+    expect(faultsIn(formatArchive({ ...good, sittings: [...good.sittings, ...good.sittings] }))).toEqual([
+      'sittings[1].revision: is that of another record of the file',
+    ]);
+    const [long] = faultsIn(text.replace('"title"', `"${'x'.repeat(5_000_000)}":1,"title"`));
+    expect(long?.length).toBeLessThan(700);
     const stray = emptyEntry('lesson', newId(), newId(), { text: 'Read the bounds first.' });
     expect(faultsIn(formatArchive({ ...good, entries: [stray] }))).toEqual([
       'entries[0].problemId: names a problem that is not in the file',
@@ -147,7 +152,7 @@ describe('the CSV tables', () => {
     const { problems, sittings } = csvTables({ ...log, entries }, 'Europe/Oslo');
     expect(problems.split('\r\n')[1]).toContain('"Tide, ""Gauge""",medium,Heap; Greedy choice');
     expect(problems).toContain('"one\ntwo"');
-    expect(sittings.split('\r\n')[1]).toContain(',2026-11-21,00:30,first-solve,7,');
+    expect(sittings.split('\r\n')[1]).toContain(',2026-11-21,00:30,2026-11-20T23:30:00.000Z,first-solve,7,');
     expect(csvTables({ ...logFrom(noRecords), entries: [] }, 'UTC')).toEqual({ problems: '', sittings: '', lists: '' });
   });
 });

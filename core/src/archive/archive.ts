@@ -56,6 +56,7 @@ export function formatArchive(archive: Archive): string {
 }
 
 const maxFaults = 100;
+const maxFaultText = 300;
 
 /**
  * Reads an archive file.
@@ -74,9 +75,8 @@ export function readArchive(text: string): Archive {
       [{ path: 'version', reason: `is ${version}, at most ${archiveVersion} can be read` }],
     );
   }
-  const parsed = ArchiveSchema.safeParse(asOfThisVersion(value, version));
-  const faults = parsed.success ? strayReferences(parsed.data) : faultsOf(parsed.error);
-  if (!parsed.success || faults.length > 0) {
+  const { archive, faults } = parsedArchive(asOfThisVersion(value, version));
+  if (archive === null || faults.length > 0) {
     const count =
       faults.length === maxFaults
         ? `${maxFaults} places or more`
@@ -85,7 +85,47 @@ export function readArchive(text: string): Archive {
           : `${faults.length} places`;
     throw new ArchiveError(`This archive is damaged in ${count}. Nothing was taken from it.`, faults);
   }
-  return parsed.data;
+  return archive;
+}
+
+/** Record by record, up to the most faults that are told: a file that is wrong in millions of places ends as soon. */
+function parsedArchive(value: object): { readonly archive: Archive | null; readonly faults: readonly Fault[] } {
+  const faults: Fault[] = [];
+  const lists: Partial<Record<CollectionName, unknown[]>> = {};
+  const frame: Record<string, unknown> = { ...value };
+  for (const name of collectionNames) {
+    const records: unknown = frame[name];
+    if (!Array.isArray(records)) continue;
+    frame[name] = [];
+    const read: unknown[] = [];
+    for (const [index, record] of records.entries()) {
+      if (faults.length >= maxFaults) break;
+      const parsed = collections[name].schema.safeParse(record);
+      if (parsed.success) read.push(parsed.data);
+      else faults.push(...faultsOf(parsed.error, [name, index]));
+    }
+    lists[name] = read;
+  }
+  const parsed = ArchiveSchema.safeParse(frame);
+  if (!parsed.success) faults.push(...faultsOf(parsed.error));
+  if (!parsed.success || faults.length > 0) return { archive: null, faults: faults.slice(0, maxFaults) };
+  const archive = { ...parsed.data, ...lists } as Archive;
+  return { archive, faults: [...strayReferences(archive), ...repeatedRevisions(archive)].slice(0, maxFaults) };
+}
+
+/** Where every revision is kept, it is what a record is told apart by. */
+function repeatedRevisions(archive: Archive): Fault[] {
+  return collectionNames
+    .filter((name) => collections[name].keeps === 'revisions')
+    .flatMap((name) => {
+      const seen = new Set<string>();
+      return archive[name].flatMap(({ revision }, index) => {
+        if (seen.has(revision))
+          return [{ path: `${name}[${index}].revision`, reason: 'is that of another record of the file' }];
+        seen.add(revision);
+        return [];
+      });
+    });
 }
 
 function asOfThisVersion(value: object, version: unknown): object {
@@ -94,9 +134,16 @@ function asOfThisVersion(value: object, version: unknown): object {
   return { ...broughtUp(value as OldRecord, version), version: archiveVersion };
 }
 
-/** Zod's issues as paths and reasons. */
-export function faultsOf(error: z.core.$ZodError): Fault[] {
-  return error.issues.slice(0, maxFaults).map((issue) => ({ path: pathText(issue.path), reason: issue.message }));
+/** Zod's issues as paths and reasons, below a path. */
+export function faultsOf(error: z.core.$ZodError, below: readonly PropertyKey[] = []): Fault[] {
+  return error.issues
+    .slice(0, maxFaults)
+    .map((issue) => ({ path: shortened(pathText([...below, ...issue.path])), reason: shortened(issue.message) }));
+}
+
+/** A key of the file may be megabytes long. */
+function shortened(text: string): string {
+  return text.length > maxFaultText ? `${text.slice(0, maxFaultText)} …` : text;
 }
 
 function parseJson(text: string): unknown {

@@ -5,7 +5,9 @@ import { type Entry, type EntryOf, type SingleKind, singleEntryId } from '../mod
 import { type Log, byProblem } from '../model/log';
 import { listedProblems } from '../model/problem-list';
 import { sittingField, sittingFieldNames } from '../model/sitting';
+import { type Technique, findTechnique } from '../model/technique';
 import type { Zone } from '../model/time';
+import { guardedCell } from './csv-guard';
 
 /** A log with what its sheets hold. */
 export type CsvLog = Log & { readonly entries: readonly Entry[] };
@@ -30,7 +32,9 @@ export type CsvTables = Readonly<Record<CsvTableName, string>>;
 
 /** Writes what the log holds. Days and clock times are those of `zone`. */
 export function csvTables(log: CsvLog, zone: Zone): CsvTables {
-  const techniques = new Map(log.techniques.map(({ id, name }) => [id, name]));
+  const techniques = new Map(
+    log.techniques.map(({ id, name }) => [id, isTelling(name, id, log.techniques) ? name : id]),
+  );
   const titles = new Map(log.problems.map(({ id, title }) => [id, title]));
   const names: CsvNames = {
     zone,
@@ -54,7 +58,7 @@ function problemRows({ problems, entries }: CsvLog, names: CsvNames): Row[] {
     origin: problem.origin ?? '',
     employer: problem.employer ?? '',
     link: problem.link ?? '',
-    bounds: single('bounds', problem.id)?.lines.join('; ') ?? '',
+    bounds: single('bounds', problem.id)?.lines.join('\n') ?? '',
     statement: single('statement', problem.id)?.text ?? '',
     note: single('notes', problem.id)?.text ?? '',
     created: problem.createdAt,
@@ -71,12 +75,19 @@ function sittingRows({ sittings }: CsvLog, names: CsvNames): Row[] {
   });
 }
 
-/** A row for each problem on a list. */
+/** Whether a name leads back to its technique, also among others in one cell. */
+function isTelling(name: string, id: string, techniques: readonly Technique[]): boolean {
+  const match = findTechnique(name, techniques);
+  return !/[,;/|\n]/.test(name) && match.kind === 'one' && match.technique.id === id;
+}
+
+/** A row for each problem on a list; one without a problem for a list that is empty. */
 function listRows({ lists, problems, sittings }: CsvLog, names: CsvNames): Row[] {
   const byId = new Map(problems.map((problem) => [problem.id, problem]));
   const sittingsOf = byProblem(sittings);
-  return lists.flatMap((list) =>
-    listedProblems(list, byId, sittingsOf).map(({ problem, state }, index) => ({
+  return lists.flatMap((list): Row[] => {
+    const own = { 'list id': list.id, 'list created': list.createdAt };
+    const rows = listedProblems(list, byId, sittingsOf).map(({ problem, state }, index) => ({
       list: list.title,
       until: list.until ?? '',
       place: index + 1,
@@ -86,10 +97,21 @@ function listRows({ lists, problems, sittings }: CsvLog, names: CsvNames): Row[]
       techniques: problem.techniques.map(names.technique).join('; '),
       link: problem.link ?? '',
       state,
-    })),
-  );
+      ...own,
+    }));
+    const empty = { list: list.title, until: list.until ?? '', ...emptyRow, ...own };
+    return rows.length > 0 ? rows : [empty];
+  });
 }
 
+const emptyRow = { place: '', 'problem id': '', title: '', difficulty: '', techniques: '', link: '', state: '' };
+
 function unparse(rows: readonly Row[]): string {
-  return rows.length === 0 ? '' : `${Papa.unparse([...rows], { newline: '\r\n' })}\r\n`;
+  if (rows.length === 0) return '';
+  const guarded = rows.map((row) =>
+    Object.fromEntries(
+      Object.entries(row).map(([heading, cell]) => [heading, typeof cell === 'string' ? guardedCell(cell) : cell]),
+    ),
+  );
+  return `${Papa.unparse(guarded, { newline: '\r\n' })}\r\n`;
 }

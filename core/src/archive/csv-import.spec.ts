@@ -1,4 +1,6 @@
 import { CsvError } from '../errors';
+import { catalogue } from '../model/catalogue';
+import type { Technique } from '../model/technique';
 import { type Log } from '../model/log';
 import { makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
 import {
@@ -12,8 +14,10 @@ import {
   readResultCell,
 } from '../model/cells';
 import { csvTables } from './csv-export';
-import { type CsvImport, type CsvImportOptions, failuresCsv, importCsv } from './csv-import';
-import { fallbackDayFor, guessMapping, guessRowsAre, readCsvSheet } from './csv-sheet';
+import { guessMapping, guessRowsAre } from './csv-columns';
+import { type CsvImport, failuresCsv, fallbackDayFor, importCsv } from './csv-import';
+import type { CsvImportOptions } from './csv-outcome';
+import { readCsvSheet } from './csv-sheet';
 
 const valueOf = <T>(cell: Cell<T>): T | null | string => ('value' in cell ? cell.value : 'unreadable');
 
@@ -27,9 +31,15 @@ const options: Omit<CsvImportOptions, 'mapping'> = {
   newId,
 };
 
+function catalogueOf(id: string): Technique {
+  const technique = catalogue.find((it) => it.id === id);
+  if (!technique) throw new Error(`no technique ${id}`);
+  return technique;
+}
+
 function bring(text: string, log: Log = makeLog(), part: Partial<CsvImportOptions> = {}): CsvImport {
   const sheet = readCsvSheet(text);
-  return importCsv(sheet, log, { ...options, mapping: guessMapping(sheet), ...part });
+  return importCsv(sheet, log, { ...options, mapping: guessMapping(sheet, log.techniques), ...part });
 }
 
 describe('cells of a spreadsheet', () => {
@@ -132,24 +142,33 @@ describe('importing a spreadsheet', () => {
     expect(rows[0]?.sitting?.sitting.note).toBe('erste Zeile\nzweite "Zeile"');
   });
 
-  it('hands back the rows that it cannot read, with line and reason, as a CSV of their own', () => {
+  it('refuses a cell that it cannot read, not its row, and keeps its text in the note', () => {
     const text =
-      'problem,date,minutes\nGood One,2026-11-03,20\n,2026-11-03,20\n"Bad, Date",someday,20\nTo Come,2027-01-01,20\nGood One,2026-11-03,20\n';
+      'problem,date,minutes,difficulty\nGood One,2026-11-03,20,hard\n,2026-11-03,20,\n"Bad, Date",someday,-3,steep\nTo Come,2027-01-01,20,\nGood One,2026-11-03,20,\n';
     const made = bring(text);
-    expect(made.rows.map((it) => it.title)).toEqual(['Good One']);
-    expect(made.failures.map((it) => [it.line, it.reasons.join()])).toEqual([
-      [3, 'has no title'],
-      [4, '“someday” is not a date that can be read'],
-      [5, '“2027-01-01” is in the future'],
+    expect(made.rows.map(({ line, title, sitting }) => [line, title, sitting?.day, sitting?.isDayAssumed])).toEqual([
+      [2, 'Good One', '2026-11-03', false],
+      [4, 'Bad, Date', '2026-11-01', true],
+      [5, 'To Come', '2026-11-01', true],
+    ]);
+    expect(made.rows[1]?.faults.map(({ heading, text: cell, reason }) => [heading, cell, reason])).toEqual([
+      ['minutes', '-3', '“-3” is not a time that can be read'],
+      ['date', 'someday', '“someday” is not a date that can be read'],
+      ['difficulty', 'steep', '“steep” is not a difficulty that is known'],
+    ]);
+    expect(made.rows[1]?.sitting?.sitting.note).toBe('date: someday\nminutes: -3\ndifficulty: steep');
+    expect(made.rows[2]?.faults[0]?.reason).toBe('“2027-01-01” is in the future');
+    expect(made.failures.map((it) => [it.line, it.reasons.join()])).toEqual([[3, 'has no title']]);
+    expect(made.duplicates.map((it) => [it.line, it.reasons.join()])).toEqual([
       [6, 'says the same as line 2: same problem, day and minutes'],
     ]);
-    const saved = failuresCsv(readCsvSheet(text), made.failures);
+    const saved = failuresCsv(readCsvSheet(text), made);
     expect(saved.split('\r\n').slice(0, 3)).toEqual([
-      'problem,date,minutes,not imported because',
-      ',2026-11-03,20,has no title',
-      '"Bad, Date",someday,20,“someday” is not a date that can be read',
+      'problem,date,minutes,difficulty,what cannot be read',
+      ',2026-11-03,20,,has no title',
+      `"Bad, Date",someday,'-3,steep,minutes: “-3” is not a time that can be read; date: “someday” is not a date that can be read; difficulty: “steep” is not a difficulty that is known`,
     ]);
-    expect(readCsvSheet(saved).rows).toHaveSize(4);
+    expect(readCsvSheet(saved).rows).toHaveSize(3);
   });
 
   it('makes one problem of several rows, the later ones reviews of it', () => {
@@ -164,14 +183,15 @@ describe('importing a spreadsheet', () => {
       problems: [problem],
       sittings: [makeSitting(problem.id, { startedAt: '2026-11-03T10:00:00.000Z', minutes: 20 })],
     });
-    const { rows, problems, failures, sittings } = bring(
+    const { rows, problems, failures, duplicates, sittings } = bring(
       'title,date,minutes\nGull Census,2026-11-03,20\nGull Census,2026-11-05,20\n',
       log,
     );
     expect(problems).toEqual([]);
     expect(rows.map(({ sitting }) => sitting?.day)).toEqual(['2026-11-05']);
     expect(sittings.map(({ problemId, kind }) => [problemId, kind])).toEqual([[problem.id, 'rebuild']]);
-    expect(failures[0]?.reasons).toEqual(['is in the log already: same problem, day and minutes']);
+    expect(failures).toEqual([]);
+    expect(duplicates[0]?.reasons).toEqual(['is in the log already: same problem, day and minutes']);
   });
 
   it('puts columns without a meaning into the note, and unknown techniques into the catalogue', () => {
@@ -187,6 +207,46 @@ describe('importing a spreadsheet', () => {
   it('takes nothing when it is stopped', () => {
     const made = bring('title\nA\nB\n', makeLog(), { onProgress: () => false });
     expect([made.wasStopped, made.rows.length, made.problems.length]).toEqual([true, 0, 0]);
+  });
+
+  it('knows a column by its cells where its heading says nothing or something else', () => {
+    const mapped = (text: string): unknown => guessMapping(readCsvSheet(text), catalogue);
+    expect(mapped('Problem,Date solved,Time\nA,2026-11-03,0:31\n')).toEqual(['title', 'date', 'minutes']);
+    expect(mapped('Problem,Time\nA,18:20\nB,19:30\n')).toEqual(['title', 'time']);
+    expect(mapped('Problem,Solved,Where\nA,3.11.2026,https://tide.example/1\n')).toEqual(['title', 'date', 'link']);
+    expect(mapped('Problem,x,y\nA,31 min,Heap; BFS\n')).toEqual(['title', 'minutes', 'techniques']);
+    expect(mapped('id,Problem,Started\n17,A,yes\n')).toEqual([null, 'title', null]);
+  });
+
+  it('keeps the time of day, in a column of its own or behind the date', () => {
+    const { sittings } = bring('title,date,time of day\nA,2026-11-03,7:30 pm\nB,2026-11-03 18:20,\nC,2026-11-03,\n');
+    expect(sittings.map(({ startedAt }) => startedAt.slice(11, 16))).toEqual(['19:30', '18:20', '12:00']);
+  });
+
+  it('reads a named delimiter, mixed line ends and guarded cells', () => {
+    const sheet = readCsvSheet('sep=;\r\ntitle;note\nA;\'=1+1\r\nB;"two\r\nlines"\rC;\'it is\n');
+    expect(sheet.rows).toEqual([
+      ['A', '=1+1'],
+      ['B', 'two\r\nlines'],
+      ['C', "'it is"],
+    ]);
+    expect(sheet.lines).toEqual([3, 4, 6]);
+  });
+
+  it('says where a quote is never closed, and takes nothing', () => {
+    expect(() => readCsvSheet('title,note\nA,fine\nB,"begun\nC,x\nD,y\n')).toThrowError(
+      CsvError,
+      /never closed, from line 3 on/,
+    );
+  });
+
+  it('refuses a cell over the limit, not its row', () => {
+    const { rows, problems, failures } = bring(
+      `title,origin,topic,lang\nA,${'x'.repeat(300)},${'y'.repeat(90)},${'z'.repeat(41)}\n${'t'.repeat(301)},,,\n`,
+    );
+    expect(rows.map(({ faults }) => faults.map(({ heading }) => heading))).toEqual([['lang', 'topic', 'origin']]);
+    expect(problems[0]?.origin).toBeNull();
+    expect(failures[0]?.reasons).toEqual(['has a title of more than 300 characters']);
   });
 
   it('takes a table of any length', () => {
@@ -236,14 +296,34 @@ describe('importing problems for later', () => {
     ]);
   });
 
-  it('refuses a row that adds nothing or cannot be read, and says why', () => {
+  it('passes over a row that adds nothing, and says why', () => {
     const known = makeProblem({ title: 'Gull Census' });
     const log = makeLog({ problems: [known] });
     const reasons = (text: string, listTitle: string): string[] =>
-      bring(text, log, { ...planned, listTitle }).failures.map((it) => it.reasons.join());
+      bring(text, log, { ...planned, listTitle }).duplicates.map((it) => it.reasons.join());
     expect(reasons('title\nGull Census\n', '')).toEqual(['is a problem that you have already']);
-    expect(reasons('title,level,due,link\nB,steep,,\nC,,soon,\nD,,,nowhere\n', '')).toHaveSize(3);
+    const cells = bring(
+      'title,level,due,link\nA,hard,2026-12-04,https://tide.example\nB,steep,,\nC,,soon,\nD,,,nowhere\n',
+      log,
+      planned,
+    );
+    expect(cells.rows.map(({ faults }) => faults.map(({ heading }) => heading))).toEqual([
+      [],
+      ['level'],
+      ['due'],
+      ['link'],
+    ]);
+    expect(cells.entries).toHaveSize(3);
     expect(reasons('title\nB\nb\n', 'Week 3')).toEqual(['stands on “Week 3” already']);
+  });
+
+  it('reads names that are hidden or merged for what they are', () => {
+    const hidden = { ...catalogueOf('heap'), hidden: true, template: 'mine' };
+    const merged = { ...catalogueOf('sliding-window'), mergedInto: 'two-pointers' };
+    const log = makeLog({ techniques: [hidden, merged] });
+    const { problems, techniques } = bring('title,topic\nA,Heap\nB,sliding window\n', log, planned);
+    expect(problems.map((it) => it.techniques)).toEqual([['heap'], ['two-pointers']]);
+    expect(techniques).toEqual([]);
   });
 
   it('brings back the lists that the CSV of lists holds', () => {

@@ -2,6 +2,8 @@ import { titleKey } from '../model/problem';
 import { type ProblemList, ProblemListSchema, maxListed, withListed } from '../model/problem-list';
 import type { NewId } from '../model/record';
 import type { Day, Instant } from '../model/time';
+import type { RowOutcome } from './csv-outcome';
+import type { RowCells } from './csv-row';
 
 /** The lists that rows go on: those of the log by their titles, and new ones. */
 export class CsvLists {
@@ -10,25 +12,27 @@ export class CsvLists {
 
   constructor(
     lists: readonly ProblemList[],
-    private readonly options: { readonly now: Instant; readonly newId: NewId },
+    private readonly moment: { readonly now: Instant; readonly newId: NewId },
   ) {
     this.byTitle = new Map(lists.map((list) => [titleKey(list.title), list]));
   }
 
   /** Why a problem cannot be put on a list; null where it can. A new problem has no id yet. */
-  whyNot(title: string, problemId: string | null): string | null {
+  whyNot(title: string, problemId: string | null): Exclude<RowOutcome, { kind: 'row' }> | null {
     const list = this.byTitle.get(titleKey(title));
     if (!list) return null;
-    if (problemId !== null && list.problems.includes(problemId)) return `stands on “${list.title}” already`;
-    return list.problems.length < maxListed ? null : `“${list.title}” holds ${maxListed} problems, and no more`;
+    if (problemId !== null && list.problems.includes(problemId))
+      return { kind: 'duplicate', reason: `stands on “${list.title}” already` };
+    if (list.problems.length < maxListed) return null;
+    return { kind: 'refused', reasons: [`“${list.title}” holds ${maxListed} problems, and no more`] };
   }
 
-  put(title: string, until: Day | null, problemId: string): void {
+  /** Puts problems on the list of a title, which is made where there is none. */
+  put(title: string, until: Day | null, problemIds: readonly string[], row: RowCells): void {
     const key = titleKey(title);
-    const { newId, now } = this.options;
-    const list = this.byTitle.get(key) ?? this.make(title, newId(), now);
-    const revision = this.touched.has(key) ? list.revision : newId();
-    this.byTitle.set(key, { ...withListed(list, [problemId]), until: until ?? list.until, revision });
+    const list = this.byTitle.get(key) ?? this.make(title, row);
+    const revision = this.touched.has(key) ? list.revision : this.moment.newId();
+    this.byTitle.set(key, { ...withListed(list, problemIds), until: until ?? list.until, revision });
     this.touched.add(key);
   }
 
@@ -36,7 +40,13 @@ export class CsvLists {
     return [...this.touched].flatMap((key) => this.byTitle.get(key) ?? []);
   }
 
-  private make(title: string, id: string, now: Instant): ProblemList {
-    return ProblemListSchema.parse({ id, revision: id, title, createdAt: now });
+  private make(title: string, row: RowCells): ProblemList {
+    const { now, newId } = this.moment;
+    return ProblemListSchema.parse({
+      id: row.id('list id') ?? newId(),
+      revision: newId(),
+      title,
+      createdAt: row.instant('list created') ?? now,
+    });
   }
 }

@@ -1,3 +1,4 @@
+export * from './cost-fault';
 export * from './compare-costs';
 export * from './evaluate-cost';
 export * from './expression';

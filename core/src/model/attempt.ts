@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import type { Cell } from './cells';
 import { type FieldsOf, field, schemasOf } from './field-table';
 import { numberWithin, orNull } from './fields';
-import { type Result, VerdictSchema } from './sitting-words';
+import { type Result, VerdictSchema, verdicts } from './sitting-words';
 
 export const maxAttempts = 99;
 
@@ -21,7 +21,18 @@ export type Submission = z.infer<typeof SubmissionSchema>;
 export const attemptFields = {
   /** Null where only the number of attempts is known. */
   verdict: field(orNull(VerdictSchema), {
-    csv: [{ heading: 'verdicts', write: (verdict) => verdict ?? 'unknown' }],
+    csv: [
+      {
+        heading: 'verdicts',
+        write: (verdict) => verdict ?? 'unknown',
+        read: (cell) => {
+          const verdict = verdicts.find((it) => it === cell) ?? null;
+          return verdict !== null || cell === 'unknown'
+            ? { value: verdict }
+            : { reason: `“${cell.slice(0, 60)}” is not a verdict, such as ${verdicts.slice(0, 3).join(', ')}` };
+        },
+      },
+    ],
     inWords: null,
   }),
   submission: field(orNull(SubmissionSchema), {

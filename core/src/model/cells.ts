@@ -46,6 +46,18 @@ export function readDateCell(text: string, order: DateOrder): Cell<Day> {
   return day && isDay(day) ? { value: day } : { reason: `“${text.trim()}” is not a date that can be read` };
 }
 
+/** `18:00`, `7:30 pm`, `19.30`, as `HH:MM`. */
+export function readClockCell(text: string): Cell<string> {
+  const cell = text.trim();
+  if (cell === '' || cell === '-') return { value: null };
+  const match = /^(\d{1,2})[:.](\d{2})(?::\d{2})?\s*(?:([ap])\.?m\.?|uhr)?$/i.exec(cell);
+  const [hour, minute, half] = [Number(match?.[1]), Number(match?.[2]), match?.[3]?.toLowerCase()];
+  const isHour = half === undefined ? hour <= 23 : hour >= 1 && hour <= 12;
+  if (!match || !isHour || minute > 59) return { reason: `“${cell}” is not a time of day` };
+  const hours = half === undefined ? hour : (hour % 12) + (half === 'p' ? 12 : 0);
+  return { value: `${pad(hours)}:${pad(minute)}` };
+}
+
 /** `31`, `31 min`, `1:05` (hours and minutes), `1:05:30`, `1h05`, `1,5 h`. Rounded to whole minutes. */
 export function readMinutesCell(text: string): Cell<number> {
   const cell = text.trim().toLowerCase().replace(',', '.');

@@ -10,7 +10,7 @@ import { SittingSchema, bySittingTime } from './sitting';
 import { TechniqueSchema } from './technique';
 
 /** The version of the database and of the archive. */
-export const dataVersion = 5;
+export const dataVersion = 6;
 
 /** All that database, reader, archive, merge and plan have to know of a kind of record. */
 export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<LogRecord>> {
@@ -19,6 +19,8 @@ export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<L
   readonly since: number;
   /** Whether one state of each id is kept, or every revision, of which the newest counts. */
   readonly keeps: 'newest' | 'revisions';
+  /** Whether a merge takes the newer state of a record whole, or of each field the one that was changed last. */
+  readonly merges: 'whole' | 'fields';
   /** Whether it is part of the log; what is not is read for one sheet at a time. */
   readonly isInLog: boolean;
   /** Whether its records name a problem by `problemId`, without which they mean nothing. */
@@ -36,7 +38,15 @@ export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<L
 }
 
 /** What most collections are. */
-const usual = { since: 1, keeps: 'newest', isInLog: true, isOfProblem: false, indexes: [], planFields: null } as const;
+const usual = {
+  since: 1,
+  keeps: 'newest',
+  merges: 'whole',
+  isInLog: true,
+  isOfProblem: false,
+  indexes: [],
+  planFields: null,
+} as const;
 
 /** Infers the record from the schema, and keeps literal values for the types below. */
 function row<S extends z.ZodMiniType<LogRecord>, const C extends Omit<Collection<S>, 'schema'>>(
@@ -53,6 +63,7 @@ function row<S extends z.ZodMiniType<LogRecord>, const C extends Omit<Collection
 export const collections = {
   problems: row(ProblemSchema, {
     ...usual,
+    merges: 'fields',
     planFields: ['deleted', 'techniques', 'difficulty', 'cost'],
     hasTable: true,
     inMarkdown: 'files',
@@ -67,7 +78,7 @@ export const collections = {
     arrange: (records) => records.sort(bySittingTime),
   }),
   techniques: row(TechniqueSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: allTechniques }),
-  interviews: row(InterviewSchema, { ...usual, hasTable: false, inMarkdown: null }),
+  interviews: row(InterviewSchema, { ...usual, merges: 'fields', hasTable: false, inMarkdown: null }),
   choices: row(ChoiceSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: newestChoices }),
   lists: row(ProblemListSchema, {
     ...usual,

@@ -11,6 +11,12 @@ export interface CsvNames {
   readonly title: (problemId: string) => string;
 }
 
+/** What a column of CSV needs to find other records by their names. */
+export interface CsvFinder {
+  /** The id of the technique of a name; one that is not known yet is made. */
+  readonly technique: (name: string) => string;
+}
+
 /** A column of CSV that a field is written to, and read from where it can be. */
 export interface CsvColumn<T> {
   readonly heading: string;
@@ -18,7 +24,7 @@ export interface CsvColumn<T> {
   readonly aliases?: readonly string[];
   readonly write: (value: T, names: CsvNames) => string | number;
   /** Reads a cell that is not empty; `before` is what columns of the same field said. */
-  readonly read?: (cell: string, before: T | undefined) => Cell<T>;
+  readonly read?: (cell: string, before: T | undefined, finder: CsvFinder) => Cell<T>;
 }
 
 /** A field in words: after `key:` on the quick line, and in a plain line of the form. */

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { line, numberWithin, text, wholeNumber } from './fields';
 import { DifficultySchema } from './problem';
-import { recordShape } from './record';
+import { fieldwiseShape } from './record';
 import { type Technique, type TechniqueId, TechniqueIdSchema, resolveTechnique } from './technique';
 import { InstantSchema, ZoneSchema } from './time';
 
@@ -17,7 +17,7 @@ export const MixSchema = z.union([
 export type Mix = z.infer<typeof MixSchema>;
 
 export const InterviewSchema = z.strictObject({
-  ...recordShape,
+  ...fieldwiseShape,
   employer: line(120),
   round: text(120),
   at: InstantSchema,

@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { line, listOf, orNull } from './fields';
-import { IdSchema, recordShape } from './record';
+import { IdSchema, fieldwiseShape } from './record';
 import { TechniqueIdSchema } from './technique';
 import { InstantSchema } from './time';
 
@@ -22,7 +22,7 @@ export const maxTitle = 300;
 
 /** The facts about one exercise: what estimates, plan and lists need. All else stands on its sheet, in entries. */
 export const ProblemSchema = z.strictObject({
-  ...recordShape,
+  ...fieldwiseShape,
   title: line(maxTitle),
   /** Stated difficulty; the felt one belongs to a sitting. */
   difficulty: orNull(DifficultySchema),

@@ -2,15 +2,19 @@ import * as z from 'zod/mini';
 import { line, numberWithin, orNull, wholeNumber } from './fields';
 import type { Difficulty } from './problem';
 import { type SittingKind, sittingKindFacts } from './sitting-kinds';
-import { IdSchema } from './record';
+import { IdSchema, fieldwiseShape } from './record';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';
 
 const minutes = wholeNumber(0, 960);
 const target = wholeNumber(1, 480);
 
-/** What the person chose; one record, its revision decides between two copies. */
-export const SettingsSchema = z.strictObject({
+/**
+ * What the person chose; one record, its revision decides between two copies. Fields that it does not know are kept: a
+ * later version may have written them.
+ */
+export const SettingsSchema = z.looseObject({
   revision: orNull(IdSchema),
+  changed: fieldwiseShape.changed,
   theme: z._default(z.enum(['light', 'dark', 'system']), 'system'),
   /** The strength to reach, as a chance of an unaided solve in time. */
   goal: z._default(numberWithin(0.3, 0.99), 0.75),
@@ -48,6 +52,15 @@ export const SettingsSchema = z.strictObject({
 export type Settings = z.infer<typeof SettingsSchema>;
 
 export const defaultSettings: Settings = SettingsSchema.parse({});
+
+/** Settings as they were stored. A field that cannot be read has its default, and is named. */
+export function readSettings(stored: object): { readonly settings: Settings; readonly unreadable: readonly string[] } {
+  const whole = SettingsSchema.safeParse(stored);
+  if (whole.success) return { settings: whole.data, unreadable: [] };
+  const unreadable = [...new Set(whole.error.issues.map(({ path }) => String(path[0])))];
+  const rest = Object.fromEntries(Object.entries(stored).filter(([name]) => !unreadable.includes(name)));
+  return { settings: SettingsSchema.parse(rest), unreadable };
+}
 
 /** Minutes that the person has on a day. */
 export function minutesOn(day: Day, settings: Settings): number {

@@ -5,9 +5,9 @@ import { type CsvColumn, type Field, type FieldsOf, fewWords, field, schemasOf }
 import { line, listOf, numberWithin, orNull, text, wholeNumber } from './fields';
 import { type CostPair, CostPairSchema, noCost } from './problem';
 import { IdSchema, type LogRecord, recordShape } from './record';
-import { SittingKindSchema } from './sitting-kinds';
+import { SittingKindSchema, sittingKinds } from './sitting-kinds';
 import { HelpSchema, ResultSchema, type Slip, SlipSchema, maxMinutes, slips } from './sitting-words';
-import { TechniqueIdSchema, techniqueIdFrom } from './technique';
+import { TechniqueIdSchema, maxName, techniqueIdFrom } from './technique';
 import { InstantSchema, clockOf, dayOf } from './time';
 
 /** Columns that hold a field of every attempt, parted by semicolons. */
@@ -22,10 +22,10 @@ function columnsOfAttempts(): CsvColumn<Attempt[]>[] {
           return cells.some((cell) => cell !== '') ? cells.join('; ') : '';
         },
         ...(read && {
-          read: (cell, before = []) => {
+          read: (cell, before = [], finder) => {
             const attempts = [...before];
             for (const [index, part] of cell.split(';').slice(0, maxAttempts).entries()) {
-              const found = read(part.trim(), undefined);
+              const found = read(part.trim(), undefined, finder);
               if ('reason' in found) return found;
               attempts[index] = { ...(attempts[index] ?? unknownAttempt), [name]: found.value } as Attempt;
             }
@@ -53,10 +53,23 @@ export const sittingFields = {
     csv: [
       { heading: 'date', write: (at, { zone }) => dayOf(at, zone) },
       { heading: 'time', write: (at, { zone }) => clockOf(at, zone) },
+      { heading: 'started', write: (at) => at },
     ],
     inWords: null,
   }),
-  kind: field(SittingKindSchema, { csv: [{ heading: 'kind', write: (kind) => kind }], inWords: null }),
+  kind: field(SittingKindSchema, {
+    csv: [
+      {
+        heading: 'kind',
+        write: (kind) => kind,
+        read: (cell) => {
+          const kind = sittingKinds.find((it) => it === techniqueIdFrom(cell));
+          return kind ? { value: kind } : { reason: `“${cell}” is not a kind of sitting` };
+        },
+      },
+    ],
+    inWords: null,
+  }),
   /** Minutes at work, pauses left out; null where nobody looked at the clock. */
   minutes: field(orNull(numberWithin(0, maxMinutes)), {
     csv: [
@@ -119,7 +132,16 @@ export const sittingFields = {
   }),
   /** The technique named before anything was revealed; null where none was named. */
   named: field(orNull(TechniqueIdSchema), {
-    csv: [{ heading: 'technique named', write: (named, names) => names.technique(named) }],
+    csv: [
+      {
+        heading: 'technique named',
+        write: (named, names) => names.technique(named),
+        read: (cell, _before, finder) =>
+          techniqueIdFrom(cell) === '' || cell.length > maxName
+            ? { reason: `“${cell.slice(0, 60)}” is not the name of a technique` }
+            : { value: finder.technique(cell) },
+      },
+    ],
     inWords: null,
   }),
   /** The cost as it was stated in this sitting. */
@@ -162,14 +184,20 @@ export const sittingFields = {
         heading: 'language',
         aliases: ['lang', 'sprache'],
         write: (language) => language ?? '',
-        read: (cell) => ({ value: cell.slice(0, 40) }),
+        read: (cell) => (cell.length > 40 ? { reason: 'has more than 40 characters' } : { value: cell }),
       },
     ],
     inWords: fewWords('in', 'Language', 40),
   }),
   /** For a Twist: what was changed in the problem. */
   twist: field(orNull(z.string().check(z.maxLength(500))), {
-    csv: [{ heading: 'twist', write: (twist) => twist ?? '' }],
+    csv: [
+      {
+        heading: 'twist',
+        write: (twist) => twist ?? '',
+        read: (cell) => (cell.length > 500 ? { reason: 'has more than 500 characters' } : { value: cell }),
+      },
+    ],
     inWords: null,
   }),
   note: field(text(50_000), {
@@ -178,7 +206,7 @@ export const sittingFields = {
         heading: 'note',
         aliases: ['notes', 'comment', 'comments', 'remarks', 'lesson', 'notiz', 'notizen', 'bemerkung'],
         write: (note) => note,
-        read: (cell) => ({ value: cell }),
+        read: (cell) => (cell.length > 50_000 ? { reason: 'has more than 50000 characters' } : { value: cell }),
       },
     ],
     inWords: null,
@@ -241,6 +269,7 @@ function costColumn(part: keyof CostPair, heading: string, aliases: readonly str
     heading,
     aliases,
     write: (cost) => cost[part] ?? '',
-    read: (cell, before = noCost) => ({ value: { ...before, [part]: cell.slice(0, 120) } }),
+    read: (cell, before = noCost) =>
+      cell.length > 120 ? { reason: 'has more than 120 characters' } : { value: { ...before, [part]: cell } },
   };
 }

@@ -57,35 +57,21 @@ export type TechniqueMatch =
   | { readonly kind: 'several'; readonly techniques: readonly Technique[] }
   | { readonly kind: 'none' };
 
-/** Finds techniques by id, name, alias or an unambiguous beginning of one, ignoring case, spaces and hyphens. */
+/**
+ * Finds techniques by id, name, alias or an unambiguous beginning of one, ignoring case, spaces and hyphens. One that is
+ * hidden or merged away is found by its whole name only: whoever writes that means it.
+ */
 export function findTechnique(word: string, techniques: readonly Technique[]): TechniqueMatch {
   const wanted = techniqueIdFrom(word);
   if (wanted === '') return { kind: 'none' };
+  const isOffered = ({ hidden, mergedInto }: Technique): boolean => !hidden && mergedInto === null;
   const exact = techniques.filter((technique) => technique.id === wanted || labels(technique).includes(wanted));
-  if (exact.length > 0) return matchOf(exact, techniques);
-  const begun = techniques.filter((technique) =>
-    [technique.id, ...labels(technique)].some((it) => it.startsWith(wanted)),
-  );
+  const offered = exact.filter(isOffered);
+  if (exact.length > 0) return matchOf(offered.length > 0 ? offered : exact, techniques);
+  const begun = techniques
+    .filter(isOffered)
+    .filter((technique) => [technique.id, ...labels(technique)].some((it) => it.startsWith(wanted)));
   return matchOf(begun, techniques);
-}
-
-/**
- * Techniques whose id, name or an alias holds the text, ignoring case, spaces and hyphens: first what is called just
- * that, then what begins with it, then what has a word that does, then the rest. All of them for an empty text.
- */
-export function techniquesLike(text: string, techniques: readonly Technique[]): Technique[] {
-  const wanted = techniqueIdFrom(text);
-  if (wanted === '') return [...techniques];
-  const rankOf = (label: string): number => {
-    if (label === wanted) return 0;
-    if (label.startsWith(wanted)) return 1;
-    return label.includes(`-${wanted}`) ? 2 : label.includes(wanted) ? 3 : Infinity;
-  };
-  return techniques
-    .map((technique) => ({ technique, rank: Math.min(...[technique.id, ...labels(technique)].map(rankOf)) }))
-    .filter(({ rank }) => rank < Infinity)
-    .sort((a, b) => a.rank - b.rank)
-    .map(({ technique }) => technique);
 }
 
 /** Follows merges to the technique that stands for this one now. A circle of merges ends where it was entered. */

@@ -2,12 +2,15 @@ import { TZDateMini } from '@date-fns/tz';
 import * as z from 'zod/mini';
 import { TimeError } from '../errors';
 
+/** Outside of these years lie slips of the keyboard and broken clocks, not practice. */
+const within = z.regex(/^(?:19[7-9]\d|2[01]\d\d)-/, { error: 'must lie between the years 1970 and 2199' });
+
 /** A UTC instant, ISO 8601 with `Z`. */
-export const InstantSchema = z.iso.datetime();
+export const InstantSchema = z.iso.datetime().check(within);
 export type Instant = z.infer<typeof InstantSchema>;
 
 /** A calendar day `YYYY-MM-DD` in the zone of whoever reads it. */
-export const DaySchema = z.iso.date();
+export const DaySchema = z.iso.date().check(within);
 export type Day = z.infer<typeof DaySchema>;
 
 /** An IANA time zone such as `Europe/Lisbon`. */

@@ -41,10 +41,12 @@ function readLine(
   moment: QuickMoment,
   seen: Set<string>,
 ): PlannedLine {
-  const { draft, parts, purpose } = readQuickLine(text.replace(/^(?:[-*]|\d+[.)])\s+/, ''), context);
+  const { draft, parts, purpose, doubts } = readQuickLine(text.replace(/^(?:[-*]|\d+[.)])\s+/, ''), context);
   const refused = (fault: string): PlannedLine => ({ number, text, fault, records: null });
   const [wrong] = parts.filter((part) => part.fault !== null);
   if (wrong?.fault) return refused(`${wrong.value}: ${wrong.fault}`);
+  const unknown = parts.find(({ isNew, value }) => isNew && !text.includes(`#"${value}`));
+  if (unknown) return refused(`${doubts[0]?.question ?? ''} To add it as new, write #"${unknown.value}".`);
   if (purpose === 'sitting') return refused('This tells of a sitting; log it in the line below.');
   const title = draft.title.trim() || (draft.link === null ? '' : titleOfLink(draft.link));
   if (title === '') return refused('There is neither a title nor a link in it.');

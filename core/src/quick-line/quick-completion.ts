@@ -2,7 +2,8 @@ import { difficulties } from '../model/problem';
 import type { QuickContext } from './quick-line';
 import { quote, tokenizeQuickLine, type QuickToken } from './quick-tokens';
 import { slips } from '../model/sitting-words';
-import { techniquesLike } from '../model/technique';
+import { offeredTechniques } from '../model/log';
+import { likeNamed } from '../model/named';
 
 /** One thing that could stand in place of `[start, end)`. */
 export interface Completion {
@@ -46,7 +47,7 @@ function completeMarked(written: string, token: QuickToken, context: CompletionC
     }));
   switch (written.charAt(0)) {
     case '#':
-      return techniquesLike(body, context.techniques).map((technique) => ({
+      return likeNamed(body, offeredTechniques(context.techniques)).map((technique) => ({
         ...place,
         insert: `#${technique.id}`,
         label: technique.name,
@@ -120,5 +121,7 @@ function ranked<T>(text: string, choices: readonly T[], textOf: (choice: T) => s
     const rank = at === 0 ? 0 : /[\s-]/.test(textOf(choice).charAt(at - 1)) ? 1 : 2;
     return [{ choice, rank }];
   });
-  return scored.sort((a, b) => a.rank - b.rank).map(({ choice }) => choice);
+  // Where something begins with the text, what merely holds it is something else: `solved` is not `unsolved`.
+  const best = scored.some(({ rank }) => rank === 0) ? scored.filter(({ rank }) => rank < 2) : scored;
+  return best.sort((a, b) => a.rank - b.rank).map(({ choice }) => choice);
 }

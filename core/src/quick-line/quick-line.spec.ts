@@ -39,10 +39,21 @@ describe('the quick line', () => {
     });
   });
 
-  it('reads times in three spellings', () => {
-    expect(['T 31m', 'T 1h', 'T 1h05m', 'T 1h5m', 'T 90min'].map((line) => read(line).draft.minutes)).toEqual([
-      31, 60, 65, 65, 90,
-    ]);
+  it('reads times and attempts as people write them', () => {
+    const lines = [
+      'T 31m',
+      'T 1h',
+      'T 1h05m',
+      'T 1h5m',
+      'T 90min',
+      'T 40 min',
+      'T 31mins',
+      'T 1:05',
+      'T 1,5 h',
+      'T 2 hours',
+    ];
+    expect(lines.map((line) => read(line).draft.minutes)).toEqual([31, 60, 65, 65, 90, 40, 31, 65, null, 120]);
+    expect(read('T 2 attempts 12m').draft).toEqual(jasmine.objectContaining({ title: 'T', attempts: 2, minutes: 12 }));
     expect([5, 60, 65, 1440].map(formatMinutes)).toEqual(['5m', '1h', '1h05m', '24h']);
   });
 
@@ -65,8 +76,7 @@ describe('the quick line', () => {
       '@tomorow',
       'x0',
       '2x',
-      '1:05',
-      '31mins',
+      '31s',
       'form:Cup',
       'from:',
       'O(n',
@@ -86,11 +96,42 @@ describe('the quick line', () => {
   it('explains near misses, doubles and future days', () => {
     expect(faults('T !edge-cas ')).toEqual([]);
     expect(faults('T !edgecase')).toEqual([jasmine.stringContaining('!edge-case')]);
-    expect(faults('T #haep')).toEqual([jasmine.stringContaining('#heap')]);
+
     expect(faults('T #tree')).toEqual([jasmine.stringContaining('Several techniques begin so')]);
     expect(faults('T 5m 6m')).toEqual([jasmine.stringContaining('twice')]);
     expect(faults('T @2026-12-01')).toEqual([jasmine.stringContaining('in the future')]);
     expect(faults('T O(1) O(1) O(1)')).toEqual([jasmine.stringContaining('third cost')]);
+  });
+
+  it('asks about what may be meant otherwise, each answer leaving no doubt', () => {
+    const problems = [
+      { id: 'a', title: 'Beacon Line of Sight' },
+      { id: 'b', title: 'House Painter 2' },
+    ];
+    const context = { ...quickContext, problems };
+    const choicesOf = (line: string): string[] =>
+      readQuickLine(line, context).doubts.flatMap(({ choices }) => choices.map((it) => it.line));
+    const [first, ...others] = choicesOf('Gull Census #bianry 31m');
+    expect([first, others.at(-1)]).toEqual(['Gull Census #binary-search 31m', 'Gull Census #"bianry" 31m']);
+    expect(choicesOf('Gull Census #haep 31m')[0]).toBe('Gull Census #heap 31m');
+    expect(choicesOf('Gull Census 31 #heap')).toEqual(['Gull Census 31m #heap', 'Gull Census "31" #heap']);
+    expect(choicesOf('Gull Census n^2 31m')).toEqual(['Gull Census O(n^2) 31m', 'Gull Census "n^2" 31m']);
+    expect(choicesOf('Gull Census nlogn')[0]).toBe('Gull Census O(n log n)');
+    expect(choicesOf('Beacon Line of Sihgt 31m')).toEqual(['"Beacon Line of Sight" 31m', '"Beacon Line of Sihgt" 31m']);
+    for (const plain of [
+      'House Painter 2 12m',
+      'House Painter 3 Sums 12m',
+      '3 Sum 5m',
+      'Beacon Line of Sight 2m',
+      'Catalog Merge 5m',
+    ])
+      expect(choicesOf(plain)).withContext(plain).toEqual([]);
+    const line = 'Gull Census 31 #bianry';
+    for (const doubt of readQuickLine(line, context).doubts)
+      for (const choice of doubt.choices)
+        expect(readQuickLine(choice.line, context).doubts.length).toBeLessThan(
+          readQuickLine(line, context).doubts.length,
+        );
   });
 
   it('offers an unknown technique as a new one and reads a quoted one as meant', () => {

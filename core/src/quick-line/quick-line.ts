@@ -1,8 +1,9 @@
-import { closest } from './closest';
 import { describeMiss, oneBeginning } from './cut-words';
 import { keyedFields } from './keyed-fields';
+import { readMinutesCell } from '../model/cells';
+import { type QuickDoubt, doubtsIn } from './quick-doubts';
 import { type CostPair, type Difficulty, difficulties, maxTitle, titleKey } from '../model/problem';
-import { quote, isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
+import { isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
 import { type Help, type Result, type Slip, maxMinutes, slips } from '../model/sitting-words';
 import { maxAttempts } from '../model/attempt';
 import { type Technique, type TechniqueId, findTechnique, maxName, techniqueIdFrom } from '../model/technique';
@@ -12,7 +13,7 @@ import { type Day, daysBetween } from '../model/time';
 /** What the reader must know: it has neither clock nor log of its own. */
 export interface QuickContext {
   readonly today: Day;
-  /** Techniques that can be chosen. */
+  /** All techniques; those that are hidden or merged away are known by their whole names only. */
   readonly techniques: readonly Technique[];
   /** Problems whose titles are known. */
   readonly problems: readonly { readonly id: string; readonly title: string }[];
@@ -84,6 +85,8 @@ export interface QuickReading {
   readonly knownProblemId: string | null;
   /** What it is for: `unsaid` where nothing tells whether it was solved or is kept for later. */
   readonly purpose: 'sitting' | 'planned' | 'unsaid';
+  /** What may have been meant otherwise, to be asked before it is saved. */
+  readonly doubts: readonly QuickDoubt[];
   /** Whether it can be saved once its purpose is said: it has a title and nothing in it was left unread. */
   readonly isComplete: boolean;
 }
@@ -137,6 +140,7 @@ export function readQuickLine(line: string, context: QuickContext): QuickReading
     parts,
     draft,
     knownProblemId: known?.id ?? null,
+    doubts: doubtsIn(line, parts, draft.title, known !== undefined, context),
     purpose:
       draft.said === 'planned' ? 'planned' : draft.said === 'solved' || tellsOfSitting(draft) ? 'sitting' : 'unsaid',
     isComplete: draft.title.trim() !== '' && parts.every((part) => part.fault === null),
@@ -146,7 +150,7 @@ export function readQuickLine(line: string, context: QuickContext): QuickReading
 function tooLong(line: string): QuickReading {
   const fault = `A line has up to ${maxQuickLine} characters; this one has ${line.length}. Keep the rest on the sheet.`;
   const part = { start: 0, end: line.length, kind: null, value: `${line.slice(0, 40)}…`, fault, isNew: false };
-  return { parts: [part], draft: emptyDraft, knownProblemId: null, purpose: 'unsaid', isComplete: false };
+  return { parts: [part], draft: emptyDraft, knownProblemId: null, doubts: [], purpose: 'unsaid', isComplete: false };
 }
 
 /** Whether anything in it happened in a sitting. */
@@ -198,6 +202,8 @@ function understand(token: QuickToken, draft: QuickDraft, context: QuickContext)
   if (/^x\d+$/i.test(text)) return readAttempts(Number(body), draft);
   if (/^\d+x$/i.test(text))
     return { fault: `Write x${text.slice(0, -1)} for attempts, or quote it as part of the title.` };
+  const tries = /^(\d+)\s+(?:attempts?|tries)$/i.exec(text);
+  if (tries) return readAttempts(Number(tries[1]), draft);
   return readTime(text, draft) ?? readTitle(text, draft);
 }
 
@@ -221,16 +227,6 @@ function readTechnique(body: string, draft: QuickDraft, context: QuickContext): 
     return { fault: `Several techniques begin so: ${names.join(', ')}.` };
   }
   if (match.kind === 'one') return addTechnique(match.technique.id, match.technique.name, draft, {});
-  const near = plain.isQuoted
-    ? null
-    : closest(
-        id,
-        context.techniques.map((technique) => technique.id),
-      );
-  if (near)
-    return {
-      fault: `No technique “${plain.text}”. Did you mean #${near}? To add it as new, write #${quote(plain.text)}.`,
-    };
   const name = plain.text.trim();
   if (name.length > maxName) return { fault: `The name of a technique has at most ${maxName} characters.` };
   return addTechnique(id, name, draft, { [id]: name });
@@ -338,17 +334,18 @@ function readAttempts(count: number, draft: QuickDraft): Outcome {
     : twice('Attempts');
 }
 
-/** Null when the text does not look like a time at all. */
+/** `31m`, `40 min`, `1h05m`, `1:05`: whatever a spreadsheet may hold but a bare number. Null where it is no time at all. */
 function readTime(text: string, draft: QuickDraft): Outcome | null {
-  const match = /^(?:(\d+)h)?(?:(\d+)(?:m|min))?$/i.exec(text) ?? /^(\d+)h(\d{1,2})$/i.exec(text);
-  if (!match) {
-    const looksLikeTime = /^\d+(?:[.,]\d+)?(?:s|sec|secs|mins|minutes?|h|hrs?|hours?)$|^\d+:\d\d$/i.test(text);
-    return looksLikeTime ? { fault: 'Write a time as 31m, 1h or 1h05m; quote it if it belongs to the title.' } : null;
-  }
-  const [, hours, minutes] = match;
-  const total = Number(hours ?? 0) * 60 + Number(minutes ?? 0);
+  if (
+    !/^\d+(?:[.,]\d+)?\s*(?:m|mins?|minutes?|h|hrs?|hours?|h\d{1,4}(?:m|min)?|s|secs?|seconds?)$|^\d+:\d\d$/i.test(text)
+  )
+    return null;
+  if (/h(?:6\d|[7-9]\d|\d{3})/i.test(text)) return { fault: 'After hours there are at most 59 minutes.' };
+  const cell = readMinutesCell(text);
+  if ('reason' in cell && /s/i.test(text.replace(/min|hr|hour/i, '')))
+    return { fault: 'Write a time as 31m, 1h or 1h05m; quote it if it belongs to the title.' };
+  const total = 'value' in cell ? (cell.value ?? 0) : 0;
   if (total < 1 || total > maxMinutes) return { fault: `A sitting takes between 1m and ${maxMinutes / 60}h.` };
-  if (hours !== undefined && Number(minutes ?? 0) > 59) return { fault: 'After hours there are at most 59 minutes.' };
   return draft.minutes === null ? { kind: 'time', value: `${total} min`, draft: { minutes: total } } : twice('Time');
 }
 

@@ -14,7 +14,7 @@ export interface Unquoted {
 
 /**
  * Cuts a quick line into tokens. Blanks separate tokens, but neither inside double quotes nor inside the parentheses of
- * a cost. Every character that is not blank belongs to exactly one token.
+ * a cost, nor between a number and its unit. Every character that is not blank belongs to exactly one token.
  */
 export function tokenizeQuickLine(line: string): QuickToken[] {
   const tokens: QuickToken[] = [];
@@ -24,7 +24,7 @@ export function tokenizeQuickLine(line: string): QuickToken[] {
       at++;
       continue;
     }
-    const end = isCostStart(line, at) ? endOfCost(line, at) : endOfWord(line, at);
+    const end = isCostStart(line, at) ? endOfCost(line, at) : (endOfCount(line, at) ?? endOfWord(line, at));
     tokens.push({ start: at, end, text: line.slice(at, end) });
     at = end;
   }
@@ -74,6 +74,14 @@ function endOfWord(line: string, start: number): number {
     at++;
   }
   return at;
+}
+
+/** A number and its unit are one token: `40 min`, `2 attempts`. */
+function endOfCount(line: string, start: number): number | null {
+  const count = /^\d{1,4}\s+(?:min|mins|minutes?|hrs?|hours?|attempts?|tries)(?=\s|$)/i.exec(
+    line.slice(start, start + 40),
+  );
+  return count ? start + count[0].length : null;
 }
 
 /** Quotes open at the start of a token, after one of the marks, or after `word:`; elsewhere a quote is a plain sign. */

@@ -37,6 +37,7 @@ export function formatMinutes(minutes: number): string {
 function formatTitle(title: string): string {
   if (title === '') return '';
   const reading = readQuickLine(title, { today: '2000-01-01', techniques: [], problems: [] });
-  const isPlain = reading.draft.title === title && reading.parts.every((part) => part.kind === 'title');
+  const isTitle = reading.draft.title === title && reading.parts.every((part) => part.kind === 'title');
+  const isPlain = isTitle && reading.doubts.length === 0;
   return isPlain ? title : quote(title);
 }

@@ -1,9 +1,12 @@
 import { RecordError } from '@lernen/core/errors';
-import { logFrom } from '@lernen/core/model';
+import { ProblemListSchema, dataVersion, logFrom } from '@lernen/core/model';
+import { Dexie } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
 import { undo, undoable, write } from './commands';
-import type { JournalEntry, LernenDatabase } from './database';
+import { type JournalEntry, LernenDatabase } from './database';
+import { LostDatabaseError } from './errors';
+import { whatWasDone } from './journal';
 import { LogReader } from './log-reader';
 
 describe('commands on the database', () => {
@@ -41,7 +44,7 @@ describe('commands on the database', () => {
     const problem = someProblem();
     const sitting = someSitting(problem.id);
     await write(database, { problems: [problem] }, 'Added');
-    const seq = await write(
+    const { seq } = await write(
       database,
       { problems: [{ ...problem, revision: newId(), title: 'Renamed' }], sittings: [sitting], settings: someSettings },
       'Changed',
@@ -56,7 +59,7 @@ describe('commands on the database', () => {
 
   it('undo once only, and leave alone what was changed again since', async () => {
     const problem = someProblem();
-    const seq = await write(database, { problems: [problem] }, 'Added');
+    const { seq } = await write(database, { problems: [problem] }, 'Added');
     await write(database, { problems: [{ ...problem, revision: newId(), title: 'Kept' }] }, 'Renamed');
     expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 1 });
     expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 0 });
@@ -65,9 +68,9 @@ describe('commands on the database', () => {
 
   it('can be undone for a thousand steps; older ones are left as they are', async () => {
     const problem = someProblem();
-    const first = await write(database, { problems: [problem] }, 'Added');
-    const rename = (title: string): Promise<number> =>
-      write(database, { problems: [{ ...problem, revision: newId(), title }] }, 'Renamed');
+    const first = (await write(database, { problems: [problem] }, 'Added')).seq;
+    const rename = async (title: string): Promise<number> =>
+      (await write(database, { problems: [{ ...problem, revision: newId(), title }] }, 'Renamed')).seq;
     for (let count = 0; count < 99; count++) await rename(`Early ${count}`);
     // As if many entries had been written since.
     const entry = await database.journal.get(100);
@@ -83,11 +86,109 @@ describe('commands on the database', () => {
     expect((await standing()).problems[0]?.title).toBe('Early 98');
   });
 
+  it('never let a revision go back, though the clock was set back or another copy is ahead', async () => {
+    const ahead = (days: number): string => newId({ msecs: Date.now() + days * 86_400_000 });
+    const problem = { ...someProblem(), revision: ahead(3) };
+    const sitting = { ...someSitting(problem.id), revision: ahead(2) };
+    await write(database, { problems: [problem], sittings: [sitting] }, 'Imported', { keepsRevisions: true });
+    expect((await standing()).problems[0]?.revision).toBe(problem.revision);
+    const { records } = await write(
+      database,
+      {
+        problems: [{ ...problem, revision: newId(), title: 'Corrected' }],
+        sittings: [{ ...sitting, revision: newId(), minutes: 7 }],
+      },
+      'Corrected',
+    );
+    const log = await standing();
+    expect([log.problems[0]?.title, log.sittings[0]?.minutes]).toEqual(['Corrected', 7]);
+    for (const { revision } of [...(records.problems ?? []), ...(records.sittings ?? [])])
+      expect(revision > problem.revision).toBeTrue();
+    const other = someProblem('Made after what was seen');
+    await write(database, { problems: [other] }, 'Added');
+    const made = await database.collection('problems').get(other.id);
+    expect(made && made.revision > problem.revision).toBeTrue();
+  });
+
+  it('find what an earlier version of the program has seen', async () => {
+    const problem = { ...someProblem(), revision: newId({ msecs: Date.now() + 86_400_000 }) };
+    await database.collection('problems').put(problem);
+    await write(database, { problems: [{ ...problem, revision: newId(), title: 'Corrected' }] }, 'Corrected');
+    const corrected = await database.collection('problems').get(problem.id);
+    expect(corrected && corrected.revision > problem.revision).toBeTrue();
+  });
+
+  it('never take away what something newer was built on', async () => {
+    const [used, unused] = [someProblem('Used since'), someProblem('Not used')];
+    const { seq } = await write(database, { problems: [used, unused] }, 'Imported');
+    await write(database, { sittings: [someSitting(used.id)] }, 'Logged');
+    expect(await whatWasDone(database, 9)).toEqual([
+      jasmine.objectContaining({ label: 'Logged', recordCount: 1, state: 'standing' }),
+      jasmine.objectContaining({ label: 'Imported', recordCount: 2, state: 'standing' }),
+    ]);
+    expect(await undo(database, seq, newId)).toEqual({ restored: 1, left: 1 });
+    const log = await standing();
+    expect([log.problems.map(({ title }) => title), log.sittings.length]).toEqual([['Used since'], 1]);
+  });
+
+  it('tell which steps can still be undone', async () => {
+    const problem = someProblem();
+    await write(database, { problems: [problem] }, 'First');
+    const { seq } = await write(database, { problems: [{ ...problem, title: 'Second' }] }, 'Second');
+    await undo(database, seq, newId);
+    expect((await whatWasDone(database, 9)).map(({ label, state }) => [label, state])).toEqual([
+      ['Undid: Second', 'standing'],
+      ['Second', 'undone'],
+      ['First', 'built-upon'],
+    ]);
+  });
+
+  it('know a title that another page has named at the same moment', async () => {
+    const pages = ['Gull Census', 'gull  census'].map((title) => {
+      const problem = someProblem(title);
+      const list = ProblemListSchema.parse({
+        id: newId(),
+        revision: newId(),
+        title,
+        problems: [problem.id],
+        createdAt: problem.createdAt,
+      });
+      return { problems: [problem], sittings: [someSitting(problem.id)], lists: [list] };
+    });
+    await Promise.all(pages.map((changes) => write(database, changes, 'Logged')));
+    const { problems, sittings, lists } = await standing();
+    expect(problems).toHaveSize(1);
+    const id = problems[0]?.id ?? '';
+    expect(sittings.map(({ problemId }) => problemId)).toEqual([id, id]);
+    expect(lists.map((list) => list.problems)).toEqual([[id], [id]]);
+  });
+
+  it('write nothing into records of a later version, and nothing once the records were deleted', async () => {
+    const closed = new Promise((resolve) => database.onLoss(resolve));
+    const other = new LernenDatabase('own');
+    await other.open();
+    await database.open();
+    await Dexie.delete(database.name);
+    expect(await closed).toBe('deleted');
+    await expectAsync(write(database, { problems: [someProblem()] }, 'Too late')).toBeRejectedWithError(
+      LostDatabaseError,
+      /were deleted in this browser.* Nothing is written until then/,
+    );
+    const later = new Dexie(database.name);
+    later.version(dataVersion + 1).stores({ problems: 'id' });
+    await later.open();
+    later.close();
+    const older = new LernenDatabase('own');
+    await older.open();
+    await expectAsync(write(older, { problems: [someProblem()] }, 'Too old')).toBeRejectedWithError(/later version/);
+    await older.delete();
+  });
+
   it('restore an edited sitting as a newer revision', async () => {
     const problem = someProblem();
     const sitting = someSitting(problem.id, { minutes: 20 });
     await write(database, { problems: [problem], sittings: [sitting] }, 'Logged');
-    const seq = await write(database, { sittings: [{ ...sitting, revision: newId(), minutes: 99 }] }, 'Corrected');
+    const { seq } = await write(database, { sittings: [{ ...sitting, revision: newId(), minutes: 99 }] }, 'Corrected');
     await undo(database, seq, newId);
     const log = await standing();
     expect(log.sittings.map((it) => it.minutes)).toEqual([20]);

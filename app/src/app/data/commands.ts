@@ -4,17 +4,31 @@ import {
   type CollectionName,
   type Collections,
   type Entry,
+  type LogRecord,
   type NewId,
   type Settings,
   SettingsSchema,
   collectionNames,
   collectionOf,
   newestRevisions,
+  readSettings,
+  revisionAfter,
+  withChanges,
 } from '@lernen/core/model';
-import type { ContentTable, JournalEntry, LernenDatabase, StoredEntry, StoredSettings, Written } from './database';
-import { entryFrom, storedEntry } from './entries';
+import type {
+  ContentTable,
+  JournalEntry,
+  LernenDatabase,
+  StoredEntry,
+  StoredSettings,
+  Versioned,
+  Written,
+} from './database';
+import { storedEntry, withoutFills } from './entries';
+import { LostDatabaseError } from './errors';
+import { withKnownTitles } from './known-titles';
 
-/** Records to write, by collection. Every one carries a fresh revision. */
+/** Records to write, by collection. */
 export type Changes = { readonly [N in CollectionName]?: readonly Collections[N][] } & { readonly settings?: Settings };
 
 export interface WriteOptions {
@@ -24,23 +38,34 @@ export interface WriteOptions {
   readonly sheet?: string | undefined;
   /** The journal entry that this takes back. */
   readonly undoes?: number;
+  /** A value of this browser's own that is set with the records, and goes back with them. */
+  readonly local?: { readonly key: string; readonly value: Versioned };
+  /** Whether the records come from another copy and keep the revisions that it gave them. */
+  readonly keepsRevisions?: boolean;
+}
+
+/** What was written, and the journal entry to undo it by. */
+export interface Writing {
+  readonly seq: number;
+  readonly records: Changes;
 }
 
 const chunk = 1000;
 
 /**
- * Writes records in one transaction and notes them in the journal: all of them or none.
- * @returns the number of the journal entry, by which it can be undone.
- * @throws RecordError when a record breaks its schema.
+ * Writes records in one transaction and notes them in the journal: all of them or none. Each gets a revision greater than
+ * any that this database has seen.
+ * @throws RecordError when a record breaks its schema. LostDatabaseError where nothing may be written any more.
  */
 export async function write(
   database: LernenDatabase,
   changes: Changes,
   label: string,
   options: WriteOptions = {},
-): Promise<number> {
-  const checked = check(changes);
-  const total = collectionNames.reduce((sum, name) => sum + (checked[name]?.length ?? 0), 0);
+): Promise<Writing> {
+  if (database.loss !== null) throw new LostDatabaseError(database.loss);
+  const valid = check(changes);
+  const total = collectionNames.reduce((sum, name) => sum + (valid[name]?.length ?? 0), 0);
   let done = 0;
   const report = (count: number): void => {
     done += count;
@@ -48,6 +73,8 @@ export async function write(
       throw new RecordError('Stopped. Nothing was written.', []);
   };
   return database.transaction('rw', database.tables, async () => {
+    const named = options.keepsRevisions ? valid : await withKnownTitles(database, valid);
+    const checked = await stamped(database, named, options.keepsRevisions ?? false);
     const written: Partial<Record<ContentTable, Written[]>> = {};
     const before: Partial<Record<ContentTable, (object | null)[]>> = {};
     for (const name of collectionNames) {
@@ -57,24 +84,30 @@ export async function write(
       before[name] = [];
       for (let start = 0; start < records.length; start += chunk) {
         const part = records.slice(start, start + chunk);
-        before[name].push(
-          ...(await currentOf(
-            database,
-            name,
-            part.map((record) => record.id),
-          )),
+        const known = await currentOf(
+          database,
+          name,
+          part.map((record) => record.id),
         );
-        await database.table(name).bulkPut(name === 'entries' ? (part as Entry[]).map(storedEntry) : part);
+        before[name].push(...known);
+        const rows =
+          collectionOf(name).merges === 'fields' && !options.keepsRevisions
+            ? part.map((record, index) => withChanges<LogRecord>(known[index] ?? null, record))
+            : part;
+        await database.table(name).bulkPut(name === 'entries' ? (rows as Entry[]).map(storedEntry) : rows);
         report(part.length);
       }
     }
     if (checked.settings) {
       const known = await database.settings.get('settings');
-      const stored: StoredSettings = { ...checked.settings, id: 'settings' };
+      const { settings } = checked;
+      const changed = options.keepsRevisions ? settings : withChanges(known ?? null, settings);
+      const stored: StoredSettings = { ...changed, id: 'settings' };
       written.settings = [{ id: 'settings', revision: stored.revision ?? '' }];
       before.settings = [known ?? null];
       await database.settings.put(stored);
     }
+    const local = options.local && (await setWith(database, options.local));
     const seq = await database.journal.add({
       at: new Date().toISOString(),
       label,
@@ -83,10 +116,60 @@ export async function write(
       undoneBy: null,
       ...(options.sheet === undefined ? {} : { sheet: options.sheet }),
       ...(options.undoes === undefined ? {} : { undoes: options.undoes }),
+      ...(local && { local }),
     });
     if (seq % thinnedEvery === 0) await thin(database, seq - undoable);
-    return seq;
+    return { seq, records: checked };
   });
+}
+
+async function setWith(
+  database: LernenDatabase,
+  { key, value }: NonNullable<WriteOptions['local']>,
+): Promise<JournalEntry['local'] | undefined> {
+  const before = (await database.local.get(key))?.value as Versioned | undefined;
+  // Another page may have written since this value was made.
+  const written = { ...value, version: Math.max(value.version, (before?.version ?? 0) + 1) };
+  await database.local.put({ key, value: written });
+  return before && { key, before, written };
+}
+
+/** The value that was set with an entry as it was before; undefined where something else came of it since. */
+export async function localBack(database: LernenDatabase, { local }: JournalEntry): Promise<WriteOptions['local']> {
+  if (!local) return undefined;
+  const now = (await database.local.get(local.key))?.value as Versioned | undefined;
+  if (now?.version !== local.written.version) return undefined;
+  return { key: local.key, value: { ...local.before, version: now.version + 1 } };
+}
+
+/** Under this stands the greatest revision that this database has seen. */
+const seenKey = 'seen';
+
+/** The changes with revisions that are greater than any seen, which from now on are those seen. */
+async function stamped(database: LernenDatabase, changes: Changes, keepsRevisions: boolean): Promise<Changes> {
+  let seen = ((await database.local.get(seenKey))?.value as string | undefined) ?? (await greatestRevision(database));
+  const before = seen;
+  const stamp = <R extends { readonly revision: string | null }>(record: R): R => {
+    const given = record.revision;
+    if (given === null) return record;
+    const revision = keepsRevisions || given > before ? given : revisionAfter(seen, given);
+    if (revision > seen) seen = revision;
+    return revision === given ? record : { ...record, revision };
+  };
+  const lists = collectionNames.map((name) => [name, (changes[name] as readonly LogRecord[] | undefined)?.map(stamp)]);
+  const settings = changes.settings ? { settings: stamp(changes.settings) } : {};
+  await database.local.put({ key: seenKey, value: seen });
+  return { ...(Object.fromEntries(lists.filter(([, records]) => records)) as Changes), ...settings };
+}
+
+/** Read from all that is kept, where an earlier version of the program wrote it. */
+async function greatestRevision(database: LernenDatabase): Promise<string> {
+  let greatest = (await database.settings.get('settings'))?.revision ?? '';
+  for (const name of collectionNames)
+    await database.table(name).each(({ revision }: LogRecord) => {
+      if (revision > greatest) greatest = revision;
+    });
+  return greatest;
 }
 
 /** What stood before is kept for so many entries of the journal; older ones can be followed but not undone any more. */
@@ -105,7 +188,7 @@ async function thin(database: LernenDatabase, last: number): Promise<void> {
 
 export interface Undone {
   readonly restored: number;
-  /** Records that were changed again since and therefore stayed as they are. */
+  /** Records that were changed again since, or on which newer ones were built, and which therefore stayed as they are. */
   readonly left: number;
 }
 
@@ -115,15 +198,27 @@ export async function undo(database: LernenDatabase, seq: number, newId: NewId):
     const entry = await database.journal.get(seq);
     if (!entry || entry.undoneBy !== null) return { restored: 0, left: 0 };
     const { changes, left } = await inverse(database, entry, newId);
-    const undoneBy = await write(database, changes, `Undid: ${entry.label}`, { sheet: entry.sheet, undoes: seq });
+    const local = await localBack(database, entry);
+    const options = { sheet: entry.sheet, undoes: seq, ...(local && { local }) };
+    const { seq: undoneBy, records } = await write(database, changes, undoLabel(entry.label), options);
     await database.journal.update(seq, { undoneBy });
-    if (entry.sheet !== undefined) await followRestored(database, entry, changes);
+    if (entry.sheet !== undefined) await followRestored(database, entry, records);
     const restored = collectionNames.reduce(
       (sum, name) => sum + (changes[name]?.length ?? 0),
-      changes.settings ? 1 : 0,
+      (changes.settings ? 1 : 0) + (local ? 1 : 0),
     );
     return { restored, left };
   });
+}
+
+/** What it is called to take something back: what undoes an undo does the thing again. */
+function undoLabel(label: string): string {
+  return label.startsWith('Undid: ') ? label.replace('Undid: ', 'Did again: ') : `Undid: ${withoutUndo(label)}`;
+}
+
+/** A thing done, whether or not it was taken back and done again since. */
+export function withoutUndo(label: string): string {
+  return label.replace(/^(?:(?:Undid|Did again): )+/, '');
 }
 
 /** Earlier entries of a sheet wrote states that stand again under a newer revision; that is the one they can be undone by. */
@@ -164,24 +259,43 @@ async function inverse(
       name,
       written.map(({ id }) => id),
     );
-    const records = written.flatMap(({ revision }, index) => {
+    const built = name === 'problems' ? await builtUpon(database, entry) : new Set<string>();
+    const records = written.flatMap(({ id, revision }, index) => {
       const now = current[index];
-      if (!now || now.revision !== revision) {
+      const old = before[index];
+      if (!now || now.revision !== revision || (!old && built.has(id))) {
         left++;
         return [];
       }
-      const old = before[index];
       return [old ? { ...old, revision: newId() } : { ...now, revision: newId(), deleted: true }];
     });
     if (records.length > 0) changes[name] = records;
   }
   const [settings] = entry.before.settings ?? [];
-  if (settings) changes.settings = SettingsSchema.parse(withoutId({ ...settings, revision: newId() }));
+  const isSettingsNow = (await database.settings.get('settings'))?.revision === entry.written.settings?.[0]?.revision;
+  if (settings && isSettingsNow)
+    changes.settings = { ...readSettings(withoutId(settings)).settings, revision: newId() };
+  else if (settings) left++;
   return { changes: changes as Changes, left };
 }
 
+/** The problems of an entry of the journal at which something stands that it did not write. */
+async function builtUpon(database: LernenDatabase, entry: JournalEntry): Promise<Set<string>> {
+  const added = (entry.written.problems ?? []).flatMap(({ id }, index) => (entry.before.problems?.[index] ? [] : [id]));
+  const problems = new Set(added);
+  const built = new Set<string>();
+  if (problems.size === 0) return built;
+  for (const name of collectionNames.filter((it) => collectionOf(it).isOfProblem)) {
+    const own = new Set((entry.written[name] ?? []).map(({ id }) => id));
+    const rows = (await database.table(name).toArray()) as (LogRecord & { readonly problemId: string })[];
+    for (const { id, problemId, deleted } of newestRevisions(rows.filter((row) => problems.has(row.problemId))))
+      if (!deleted && !own.has(id)) built.add(problemId);
+  }
+  return built;
+}
+
 /** The state of each id that counts: where every revision is kept the newest. */
-async function currentOf<N extends CollectionName>(
+export async function currentOf<N extends CollectionName>(
   database: LernenDatabase,
   name: N,
   ids: readonly string[],
@@ -190,7 +304,7 @@ async function currentOf<N extends CollectionName>(
     const found = (await database.table(name).bulkGet([...ids])) as (Collections[N] | undefined)[];
     return found.map((record) => {
       if (!record) return null;
-      return name === 'entries' ? (entryFrom(record as StoredEntry) as Collections[N]) : record;
+      return name === 'entries' ? (withoutFills(record as StoredEntry) as Collections[N]) : record;
     });
   }
   const revisions = (await database

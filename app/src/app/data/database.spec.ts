@@ -3,6 +3,7 @@ import { type Stage, dataVersion, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { someProblem, someSitting } from '../testing/database';
 import { LernenDatabase, databaseNames } from './database';
+import { storedEntry } from './entries';
 import { Repository } from './repository';
 import { redoOnSheet, undoOnSheet } from './sheet-commands';
 
@@ -21,6 +22,7 @@ const versions: readonly Readonly<Record<string, string>>[] = [
   { entries: 'id, problemId, kind, fills', journal: '++seq, sheet' },
   { lists: 'id' },
   {},
+  {},
 ];
 
 /** Of the demo: workers that another spec left may still hold the own one. */
@@ -31,13 +33,21 @@ function oldDatabase(version: number): Dexie {
 }
 
 describe('a database of an earlier version', () => {
-  for (const version of [1, 2, 3, 4])
+  for (const version of [1, 2, 3, 4, 5])
     it(`keeps everything when it was of version ${version}`, async () => {
       await Dexie.delete(databaseNames.demo);
       const problem = someProblem('From before');
       const { attempts: _attempts, ...sitting } = someSitting(problem.id);
       const old = oldDatabase(version);
-      await old.table('problems').put({ ...problem, statement: 'Towers.', bounds: ['n ≤ 9'], note: '' });
+      const [statement, bounds] = ['Towers.', ['n ≤ 9']];
+      await old.table('problems').put(version < 5 ? { ...problem, statement, bounds, note: '' } : problem);
+      if (version >= 5)
+        await old
+          .table('entries')
+          .bulkPut([
+            storedEntry(singleEntry('statement', problem.id, problem.revision, { text: statement })),
+            storedEntry(singleEntry('bounds', problem.id, problem.revision, { lines: bounds })),
+          ]);
       await old.table('sittings').put({ ...sitting, attempts: [{ verdict: 'too-slow' }] });
       await old.table('local').put({ key: 'kept', value: 7 });
       old.close();

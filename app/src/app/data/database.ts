@@ -41,6 +41,13 @@ export interface JournalEntry {
   readonly sheet?: string;
   /** The entry that this one took back. */
   readonly undoes?: number;
+  /** A value of this browser's own that was set with it, and what it was before. */
+  readonly local?: { readonly key: string; readonly before: Versioned; readonly written: Versioned };
+}
+
+/** A value of which every state has a greater version than the one before it. */
+export interface Versioned {
+  readonly version: number;
 }
 
 export interface Written {
@@ -69,18 +76,56 @@ type CollectionTables = {
   readonly [N in CollectionName]: Table<N extends 'entries' ? StoredEntry : Collections[N], string>;
 };
 
+/** Which database this is: its backups are told from those of other browsers by it. */
+export interface Identity {
+  readonly id: string;
+  /** ISO 8601 UTC. */
+  readonly since: string;
+}
+
+/** Why a page may not write any more: the database was deleted or closed under it, or is that of a later version. */
+export type Loss = 'deleted' | 'closed' | 'newer';
+
 /** The database of a profile. Its tables follow from the registry of collections; these here are of this browser alone. */
 export class LernenDatabase extends Dexie {
   declare readonly settings: EntityTable<StoredSettings, 'id'>;
   declare readonly journal: Table<JournalEntry, number, Omit<JournalEntry, 'seq'>>;
   declare readonly local: EntityTable<LocalRow, 'key'>;
+  private readonly lossListeners = new Set<(loss: Loss) => void>();
+  /** Why nothing may be written any more; null while all is well. */
+  loss: Loss | null = null;
 
   constructor(profile: Profile) {
-    super(databaseNames[profile]);
+    // What was confirmed is on the disk, not only on its way there. Our readers hold what they need: no second copy.
+    super(databaseNames[profile], { chromeTransactionDurability: 'strict', cache: 'disabled' });
     for (let version = 1; version <= dataVersion; version++)
       this.version(version)
         .stores(storesSince(version))
         .upgrade((transaction) => upgradeTo(version, transaction));
+    this.on('versionchange', ({ newVersion }) => this.lose(newVersion ? 'newer' : 'deleted'));
+    this.on(
+      'ready',
+      () => {
+        const native = this.backendDB();
+        native.addEventListener('close', () => this.lose('closed'));
+        if (native.version / 10 > dataVersion) this.lose('newer');
+      },
+      true,
+    );
+  }
+
+  /** Calls back once nothing may be written any more, also where that is so already. */
+  onLoss(listener: (loss: Loss) => void): void {
+    this.lossListeners.add(listener);
+    if (this.loss !== null) listener(this.loss);
+  }
+
+  private lose(loss: Loss): void {
+    if (this.loss !== null) return;
+    this.loss = loss;
+    // Opened again by itself it would be a new and empty one. What a later version wrote can be read as long as it is open.
+    if (loss !== 'newer') this.close({ disableAutoOpen: true });
+    for (const listener of this.lossListeners) listener(loss);
   }
 
   collection<N extends CollectionName>(name: N): CollectionTables[N] {

@@ -1,23 +1,43 @@
+import { Dexie } from 'dexie';
+import { draftDatabaseOf } from './draft-table';
 import { Drafts } from './drafts';
 
 describe('drafts', () => {
-  beforeEach(() => localStorage.clear());
-
-  it('of a page are taken over once by the next page, not by the page that wrote them', () => {
-    const before = new Drafts('spec');
-    before.keepUnwritten('sheet', [{ text: 'a ring' }]);
-    expect(before.adoptUnwritten('sheet')).toEqual([]);
-    const after = new Drafts('spec');
-    expect(after.adoptUnwritten('another')).toEqual([]);
-    expect(after.adoptUnwritten('sheet')).toEqual([{ text: 'a ring' }]);
-    expect(after.adoptUnwritten('sheet')).toEqual([]);
+  beforeEach(async () => {
+    localStorage.clear();
+    await Dexie.delete(draftDatabaseOf('spec'));
   });
 
-  it('are gone once all is written', () => {
+  it('of a page are taken over once by the next page, not by the page that wrote them', async () => {
+    const before = new Drafts('spec');
+    before.keepUnwritten('sheet', [{ text: 'a ring' }]);
+    expect(await before.leftUnwritten('sheet')).toEqual([]);
+    const after = new Drafts('spec');
+    expect(await after.leftUnwritten('another')).toEqual([]);
+    expect(await after.leftUnwritten('sheet')).toEqual([{ page: before.page, seq: 1, values: [{ text: 'a ring' }] }]);
+    after.forgetLeft('sheet', await after.leftUnwritten('sheet'));
+    expect(await after.leftUnwritten('sheet')).toEqual([]);
+  });
+
+  it('are there in their newest state when the browser gives back an older one, or none, of the page’s storage', async () => {
+    const before = new Drafts('spec');
+    before.keepUnwritten('sheet', ['a ring']);
+    const older = Object.entries(localStorage);
+    before.keepUnwritten('sheet', ['a ring of lamps']);
+    const newest = [{ page: before.page, seq: 2, values: ['a ring of lamps'] }];
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    for (const [key, text] of older) localStorage.setItem(key, text as string);
+    expect(await new Drafts('spec').leftUnwritten('sheet')).toEqual(newest);
+    localStorage.clear();
+    expect(await new Drafts('spec').leftUnwritten('sheet')).toEqual(newest);
+  });
+
+  it('are gone once all is written', async () => {
     const before = new Drafts('spec');
     before.keepUnwritten('sheet', ['a ring']);
     before.keepUnwritten('sheet', []);
-    expect(new Drafts('spec').adoptUnwritten('sheet')).toEqual([]);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect(await new Drafts('spec').leftUnwritten('sheet')).toEqual([]);
   });
 
   it('of all pages are one text, of this profile alone', () => {

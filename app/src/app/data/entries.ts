@@ -17,21 +17,28 @@ export function storedEntry(entry: Entry): StoredEntry {
   return isPresent ? { ...entry, fills: `${entry.problemId}/${stageOf(entry.kind)}` } : entry;
 }
 
-/** The entry in a row, without what only the database needs. One that cannot be read any more is given as it stands. */
-export function entryFrom(row: StoredEntry): Entry {
+/** What a row holds, without what only the database needs. */
+export function withoutFills(row: StoredEntry): Entry {
   const { fills: _fills, ...entry } = row;
-  const parsed = EntrySchema.safeParse(entry);
-  return parsed.success ? parsed.data : (entry as Entry);
+  return entry;
+}
+
+/** The entries in some rows. One that cannot be read stays where it is, and out of all that is made of entries. */
+function entriesFrom(rows: readonly StoredEntry[]): Entry[] {
+  return rows.flatMap((row) => {
+    const parsed = EntrySchema.safeParse(withoutFills(row));
+    return parsed.success ? [parsed.data] : [];
+  });
 }
 
 /** Everything on one sheet, tombstones included. */
 export async function entriesOf(database: LernenDatabase, problemId: string): Promise<Entry[]> {
-  return (await database.collection('entries').where('problemId').equals(problemId).toArray()).map(entryFrom);
+  return entriesFrom(await database.collection('entries').where('problemId').equals(problemId).toArray());
 }
 
 /** Everything on all sheets, tombstones included. */
 export async function allEntries(database: LernenDatabase): Promise<Entry[]> {
-  return (await database.collection('entries').toArray()).map(entryFrom);
+  return entriesFrom(await database.collection('entries').toArray());
 }
 
 /** The stages that each sheet's entries fill, read from an index alone. */
@@ -54,7 +61,7 @@ export async function entriesOfKinds<K extends EntryKind>(
   ...kinds: readonly K[]
 ): Promise<EntryOf<K>[]> {
   const rows = await database.collection('entries').where('kind').anyOf(kinds).toArray();
-  return rows.map(entryFrom).filter((entry) => !entry.deleted) as EntryOf<K>[];
+  return entriesFrom(rows).filter((entry) => !entry.deleted) as EntryOf<K>[];
 }
 
 /** Everything that stands on the sheets of these problems. */
@@ -64,8 +71,7 @@ export async function entriesOfProblems(database: LernenDatabase, ids: readonly 
     .where('problemId')
     .anyOf([...ids])
     .toArray();
-  return rows
-    .map(entryFrom)
+  return entriesFrom(rows)
     .filter((entry) => !entry.deleted)
     .sort(byOrder);
 }

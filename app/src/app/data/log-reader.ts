@@ -4,18 +4,19 @@ import {
   type LogCollectionName,
   type LogRecords,
   type Settings,
-  SettingsSchema,
   collectionOf,
   defaultSettings,
   keyOf,
   logCollectionNames,
   logFrom,
+  readSettings,
 } from '@lernen/core/model';
 import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
 import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
 
-const chunk = 2000;
+/** So many rows are read and parsed in one go: a page is held up by less than the blink of a key. */
+const chunk = 500;
 const logTables = [...logCollectionNames, 'settings'] as const;
 /** Above this many changed records, reading everything again is quicker. */
 const maxFollowed = 1500;
@@ -108,7 +109,7 @@ export class LogReader {
 
   private async readSettings(): Promise<void> {
     const row = await this.database.settings.get('settings');
-    const settings = row ? SettingsSchema.parse(withoutId(row)) : null;
+    const settings = row ? readSettings(withoutId(row)).settings : null;
     if (settings && changesPlan('settings', this.settings ?? defaultSettings, settings)) this.planCount++;
     this.settings = settings;
   }

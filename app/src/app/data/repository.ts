@@ -11,10 +11,14 @@ import {
 import { type Observable, liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
-import type { LernenDatabase } from './database';
+import type { Identity, LernenDatabase, Loss } from './database';
+import { type Done, whatWasDone } from './journal';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
+import { type UnreadableRow, unreadableRows } from './unreadable';
+
+const identityKey = 'identity';
 
 /**
  * The one door to all that is kept in this browser: it parses what it reads, writes in one transaction with a line in the
@@ -59,6 +63,11 @@ export class Repository {
     return this.reader.unreadable;
   }
 
+  /** All of them, with why. */
+  unreadableRows(): Promise<UnreadableRow[]> {
+    return unreadableRows(this.database);
+  }
+
   /** The log's records as of now, with what all sheets hold. */
   async everything(): Promise<StoredRecords> {
     await this.catchUp();
@@ -86,13 +95,34 @@ export class Repository {
   }
 
   /** All of the records or none. @returns the journal entry to undo it by. @throws RecordError when one breaks its schema. */
-  write(changes: Changes, label: string, options?: WriteOptions): Promise<number> {
-    return write(this.database, changes, label, options);
+  async write(changes: Changes, label: string, options?: WriteOptions): Promise<number> {
+    return (await write(this.database, changes, label, options)).seq;
   }
 
   /** Takes back what a journal entry wrote. */
   undo(seq: number): Promise<Undone> {
     return undo(this.database, seq, newId);
+  }
+
+  /** What was done, newest first, with whether it can be taken back. */
+  whatWasDone(count: number): Promise<Done[]> {
+    return whatWasDone(this.database, count);
+  }
+
+  /** Which database this is. It is given when it is first asked for. */
+  identity(): Promise<Identity> {
+    return this.database.transaction('rw', this.database.local, async () => {
+      const known = await this.local<Identity>(identityKey);
+      if (known) return known;
+      const identity: Identity = { id: newId(), since: new Date().toISOString() };
+      await this.setLocal(identityKey, identity);
+      return identity;
+    });
+  }
+
+  /** Calls back once nothing may be written any more. */
+  onLoss(listener: (loss: Loss) => void): void {
+    this.database.onLoss(listener);
   }
 
   /** Runs a command that only some pages need, and that comes with them. */

@@ -1,6 +1,14 @@
-import { type Entry, type NewId, type OldRecord, type Problem, withSheetInEntries } from '@lernen/core/model';
-import { undo, write } from './commands';
+import {
+  type Entry,
+  type NewId,
+  type OldRecord,
+  type Problem,
+  isSameValue,
+  withSheetInEntries,
+} from '@lernen/core/model';
+import { undo, withoutUndo, write } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
+import type { LeftDraft } from './drafts';
 
 /** A change to a record as one page made it: what the page had before and what it has now. */
 export type SheetEdit =
@@ -27,8 +35,28 @@ export function editsFrom(left: readonly unknown[]): SheetEdit[] {
   });
 }
 
+/** The draft whose every edit is written with an act. */
+export type WrittenDraft = Pick<LeftDraft, 'page' | 'seq'>;
+
+const writtenPrefix = (sheet: string): string => `written-draft:${sheet}:`;
+
+/**
+ * Those of the drafts that an earlier page left whose edits are not in the database yet. A browser that was killed gives
+ * back what it had on disk, which may be a draft from before its edits were written and others made on top of them.
+ */
+export async function unwrittenOf(
+  database: LernenDatabase,
+  sheet: string,
+  left: readonly LeftDraft[],
+): Promise<LeftDraft[]> {
+  const written = await database.local.bulkGet(left.map(({ page }) => writtenPrefix(sheet) + page));
+  return left.filter(({ seq }, index) => seq > ((written[index]?.value as number | undefined) ?? 0));
+}
+
 /** Typing that pauses for less than this is one step of the undo. */
 const burst = 4000;
+/** Pages of which a sheet remembers what they had written. */
+const pagesRemembered = 8;
 /** Steps that a sheet remembers. */
 const maxSteps = 400;
 
@@ -42,6 +70,7 @@ export function saveSheet(
   edits: readonly SheetEdit[],
   label: string,
   newId: NewId,
+  draft: WrittenDraft | null = null,
 ): Promise<(Entry | Problem)[]> {
   return database.transaction('rw', database.tables, async () => {
     const entries: Entry[] = [];
@@ -56,13 +85,23 @@ export function saveSheet(
         entries.push(entry);
       }
     }
+    if (draft) {
+      await forgetOldPages(database, sheet);
+      await database.local.put({ key: writtenPrefix(sheet) + draft.page, value: draft.seq });
+    }
     const before = await database.journal.orderBy('seq').last();
-    const seq = await write(database, { entries, problems }, label, { sheet });
+    const { seq, records } = await write(database, { entries, problems }, label, { sheet });
     if (before && isSameBurst(before, await database.journal.get(seq))) await joinBursts(database, before, seq);
     const steps = await database.journal.where('sheet').equals(sheet).primaryKeys();
     if (steps.length > maxSteps) await database.journal.bulkDelete(steps.slice(0, steps.length - maxSteps));
-    return [...entries, ...problems];
+    return [...(records.entries ?? []), ...(records.problems ?? [])];
   });
+}
+
+/** The newest pages are enough: the drafts of older ones were taken over long ago. */
+async function forgetOldPages(database: LernenDatabase, sheet: string): Promise<void> {
+  const keys = await database.local.where('key').startsWith(writtenPrefix(sheet)).primaryKeys();
+  if (keys.length > pagesRemembered) await database.local.bulkDelete(keys.slice(0, keys.length - pagesRemembered));
 }
 
 /** Takes back the last step on a sheet. @returns what it was, or null when there is none. */
@@ -86,7 +125,7 @@ async function takeBack(
 ): Promise<string | null> {
   if (!step) return null;
   await undo(database, step.seq, newId);
-  return step.label.replace(/^(?:Undid: )+/, '');
+  return withoutUndo(step.label);
 }
 
 /** Whether a step took something back; one that took back such a step did it again. */
@@ -118,11 +157,7 @@ function merged<R extends object>(base: R | null, theirs: R | null, ours: R): R 
   if (base === null || theirs === null) return ours;
   const fields = Object.keys(ours).map((name) => {
     const field = name as keyof R;
-    return [name, isSame(ours[field], base[field]) ? theirs[field] : ours[field]] as const;
+    return [name, isSameValue(ours[field], base[field]) ? theirs[field] : ours[field]] as const;
   });
   return Object.fromEntries(fields) as R;
-}
-
-function isSame(a: unknown, b: unknown): boolean {
-  return a === b || JSON.stringify(a) === JSON.stringify(b);
 }

@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { type Entry, type Problem, type ReviewKind, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
+import { REPOSITORY } from '../store/profile';
 import { RunningStore } from '../store/running-store';
 import { somePractice, someProblem } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
@@ -69,7 +70,7 @@ describe('a sitting under way', () => {
     await open('rebuild');
     await page.press('I do not know');
     await page.until(() => page.text.includes('You named none'));
-    expect(page.all('app-technique-picker')).toHaveSize(0);
+    expect(page.all('app-picker')).toHaveSize(0);
   });
 
   it('is saved with what happened once a result was said, and goes on to the comparison', async () => {
@@ -131,7 +132,19 @@ describe('a sitting under way', () => {
     await page.press('Abandon it');
     await page.until(() => page.url === '/today');
     expect(saved()).toEqual([]);
-    expect(page.said).toBe('Stopped within a minute; nothing was logged.');
+    expect(page.said).toBe('Left, and nothing logged: the spot of Tide Gauge Gaps.');
+  });
+
+  it('keeps what was written in it though it is abandoned at once', async () => {
+    await open('rebuild');
+    await TestBed.inject(RunningStore).change({ note: 'The gap is the key' });
+    await page.press('Abandon it');
+    await page.until(() => page.url === '/today');
+    expect(saved()).toEqual([jasmine.objectContaining({ result: 'abandoned', note: 'The gap is the key' })]);
+    const [last] = await TestBed.inject(REPOSITORY).whatWasDone(1);
+    await page.log.undo(last?.seq ?? 0);
+    await page.until(() => TestBed.inject(RunningStore).running()?.note === 'The gap is the key');
+    expect(saved()).toEqual([]);
   });
 
   it('says so when nothing is under way', async () => {

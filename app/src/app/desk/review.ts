@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { costFault } from '@lernen/core/cost';
 import {
   type Attempt,
   type Entry,
@@ -16,20 +17,19 @@ import {
 } from '@lernen/core/model';
 import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
-import { Notices } from '../store/notices';
 import { type Running, RunningStore } from '../store/running-store';
 import { CostField } from '../ui/cost-field';
 import { KindMark } from '../ui/kind-mark';
 import { kinds } from '../ui/kinds';
 import { Markdown } from '../ui/markdown';
 import { OutcomeFields } from '../ui/outcome-fields';
-import { TechniquePicker } from '../ui/technique-picker';
+import { Picker } from '../ui/picker';
 import { textOrNull, valueOf } from '../ui/value-of';
 
 /** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
 @Component({
   selector: 'app-review',
-  imports: [CostField, KindMark, Markdown, OutcomeFields, RouterLink, TechniquePicker],
+  imports: [CostField, KindMark, Markdown, OutcomeFields, RouterLink, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './review.html',
   styleUrl: './review.scss',
@@ -39,7 +39,6 @@ export class Review {
   protected readonly store = inject(RunningStore);
   protected readonly log = inject(LogStore);
   private readonly router = inject(Router);
-  private readonly notices = inject(Notices);
   private readonly ticks = signal(0);
   protected readonly kinds = kinds;
   protected readonly isSaving = signal(false);
@@ -48,6 +47,11 @@ export class Review {
   protected readonly target = computed(() =>
     sittingTarget(this.running()?.kind ?? 'rebuild', this.problem()?.difficulty ?? null, this.log.settings()),
   );
+  /** By your pace it may take less than what counts as in time; the plan says so, and so does the clock. */
+  protected readonly plannedText = computed(() => {
+    const planned = this.running()?.plannedMinutes ?? null;
+    return planned === null || planned === this.target() ? '' : `, planned for ${planned}`;
+  });
   protected readonly worked = computed(() => {
     this.ticks();
     this.running();
@@ -70,7 +74,11 @@ export class Review {
   protected readonly examples = computed(() => ofKind(this.entries() ?? [], 'example').filter(isFilled));
   protected readonly candidateName = signal<string | null>(null);
   /** What of it is still missing before it can be saved. */
-  protected readonly missing = computed(() => (this.running()?.result === null ? 'Say what the result was.' : null));
+  protected readonly missing = computed(() => {
+    const running = this.running();
+    if (running?.result === null) return 'Say what the result was.';
+    return costFault(running?.time ?? null) ?? costFault(running?.space ?? null);
+  });
 
   constructor() {
     effect((onCleanup) => {
@@ -79,6 +87,8 @@ export class Review {
       onCleanup(() => clearInterval(timer));
     });
   }
+
+  protected readonly awayMinutes = computed(() => Math.round((this.running()?.awayFor ?? 0) / 60_000));
 
   protected change(part: Partial<Running>): void {
     void this.store.change(part);
@@ -122,10 +132,8 @@ export class Review {
     if (!running || !problem || running.result === null || this.isSaving()) return;
     this.isSaving.set(true);
     const sitting = this.sittingOf(running, running.result);
-    if (await this.log.saveSitting(sitting, `Saved the ${running.kind} of ${problem.title}`)) {
-      await this.store.finish();
+    if (await this.store.end({ sittings: [sitting] }, `Saved the ${running.kind} of ${problem.title}`))
       await this.router.navigateByUrl(`/review/done/${sitting.id}`);
-    }
     this.isSaving.set(false);
   }
 
@@ -133,23 +141,18 @@ export class Review {
     const running = this.running();
     if (!running || this.isSaving()) return;
     this.isSaving.set(true);
-    if (await this.logAbandoned(running)) {
-      await this.store.finish();
-      await this.router.navigateByUrl('/today');
-    }
-    this.isSaving.set(false);
-  }
-
-  /** Less than a minute is a start by mistake and no evidence of anything. */
-  private async logAbandoned(running: Running): Promise<boolean> {
     const problem = this.problem();
-    if (problem && this.store.worked() >= 60_000)
-      return this.log.saveSitting(
-        this.sittingOf(running, 'abandoned'),
-        `Logged the abandoned ${running.kind} of ${problem.title}`,
-      );
-    this.notices.say(`${problem ? 'Stopped within a minute' : 'Its problem is no longer there'}; nothing was logged.`);
-    return true;
+    const isLogged = problem !== null && (this.store.worked() >= 60_000 || hasWords(running));
+    const sittings = isLogged ? [this.sittingOf(running, 'abandoned')] : [];
+    const what = `the ${running.kind} of ${problem?.title ?? 'a problem that is no longer there'}`;
+    if (
+      await this.store.end(
+        { sittings },
+        isLogged ? `Logged as abandoned: ${what}` : `Left, and nothing logged: ${what}`,
+      )
+    )
+      await this.router.navigateByUrl('/today');
+    this.isSaving.set(false);
   }
 
   private sittingOf(running: Running, result: Result): Sitting {
@@ -174,4 +177,9 @@ export class Review {
       note: running.note,
     };
   }
+}
+
+/** Without any, less than a minute is a start by mistake and no evidence of anything. */
+function hasWords({ note, time, space, attempts, slips }: Running): boolean {
+  return [note, time, space].some((text) => text.trim() !== '') || attempts.length > 0 || slips.length > 0;
 }

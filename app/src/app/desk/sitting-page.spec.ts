@@ -173,6 +173,28 @@ describe('the form of a sitting', () => {
     expect(page.text).toContain('Write the title of the problem.');
   });
 
+  it('reads minutes as a spreadsheet does, and saves nothing that cannot be read', async () => {
+    await withLine('Kelp Rows 12m');
+    const cannotSave = (): boolean => (page.control('Save') as HTMLButtonElement).disabled;
+    for (const [field, text, reason] of [
+      ['Minutes', '-3', '“-3” is not a time that can be read'],
+      ['Minutes', '5940', '“5940” is more than a day'],
+      ['Time cost stated', 'O(n log', 'Cannot read the cost “O(n log”'],
+      ['Day', '1850-01-01', 'The day must lie between the years 1970 and 2199'],
+    ] as const) {
+      const before = value(field);
+      await page.fill(field, text);
+      expect(page.text).withContext(text).toContain(reason);
+      expect(cannotSave()).withContext(text).toBeTrue();
+      expect(value(field)).toBe(text);
+      await page.fill(field, before);
+      expect(cannotSave()).withContext(text).toBeFalse();
+    }
+    await page.fill('Minutes', '1:05');
+    await save();
+    expect(added()?.minutes).toBe(65);
+  });
+
   it('says so where there is no such sitting', async () => {
     await open('', 'gone');
     expect(page.text).toContain('There is no such sitting');

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { costFault } from '@lernen/core/cost';
 import {
+  DaySchema,
+  type InWords,
   type Problem,
   type Sitting,
   type SittingFieldName,
@@ -9,7 +12,7 @@ import {
   dayOf,
   fieldsInWords,
   instantAt,
-  maxMinutes,
+  readMinutesCell,
   sittingFields,
   sittingKinds,
   titleKey,
@@ -22,7 +25,7 @@ import { Reasons } from '../store/reasons';
 import { REPOSITORY } from '../store/profile';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
-import { TechniquePicker } from '../ui/technique-picker';
+import { Picker } from '../ui/picker';
 import { kinds } from '../ui/kinds';
 import { textOrNull, valueOf } from '../ui/value-of';
 import { WordsField } from '../ui/words-field';
@@ -47,7 +50,7 @@ const draftName = 'sitting-form';
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
   selector: 'app-sitting-page',
-  imports: [CostField, OutcomeFields, RouterLink, TechniquePicker, WordsField],
+  imports: [CostField, OutcomeFields, RouterLink, Picker, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sitting-page.html',
   styles: `
@@ -81,8 +84,15 @@ export class SittingPage {
   /** What was typed here before a reload stands in the form again. */
   protected readonly isBroughtBack = signal(false);
   protected readonly lines = fieldsInWords(sittingFields);
-  /** Why something that was typed cannot be read. */
-  protected readonly fault = signal<string | null>(null);
+  protected readonly minutesInWords: InWords<unknown> = {
+    key: '',
+    label: 'Minutes',
+    maxLength: 12,
+    read: readMinutesCell,
+    write: (minutes) => (typeof minutes === 'number' ? String(minutes) : ''),
+  };
+  /** Why what was typed in a field cannot be read, by the field. */
+  private readonly faults = signal<Readonly<Record<string, string | null>>>({});
   private readonly isSaving = signal(false);
   private begun: Filled | null = null;
   private openedAt = 0;
@@ -132,9 +142,11 @@ export class SittingPage {
   protected readonly missing = computed(() => {
     const form = this.form();
     if (!form || form.title.trim() === '') return 'Write the title of the problem.';
-    const fault = this.fault();
-    if (fault !== null) return `This cannot be read: ${fault}.`;
+    const fault = Object.values(this.faults()).find((it) => it !== null) ?? costFaultIn(form.sitting);
+    if (fault !== null) return `This cannot be read: ${fault.replace(/\.$/, '')}.`;
     if (form.day === '' || form.time === '') return 'Say when it was.';
+    const day = DaySchema.safeParse(form.day);
+    if (!day.success) return `The day ${day.error.issues[0]?.message ?? 'cannot be read'}.`;
     return instantAt(form.day, form.time, this.clock.zone) > this.clock.now()
       ? 'This is in the future. Log what took place.'
       : null;
@@ -164,13 +176,16 @@ export class SittingPage {
   }
 
   /** What is logged when it is over began its minutes ago, unless the person has said when. */
-  protected setMinutes(text: string): void {
-    const typed = Number(text);
-    const minutes = text.trim() === '' || Number.isNaN(typed) ? null : Math.min(Math.max(typed, 0), maxMinutes);
+  protected setMinutes(value: unknown): void {
+    const minutes = typeof value === 'number' ? value : null;
     const form = this.form();
     const [before, after] = [this.startedBefore(form?.sitting.minutes), this.startedBefore(minutes)];
     this.set({ minutes });
     if (this.isNew() && form?.day === before.day && form.time === before.time) this.put(after);
+  }
+
+  protected setFault(name: string, fault: string | null): void {
+    this.faults.update((faults) => ({ ...faults, [name]: fault }));
   }
 
   protected setKind(value: string): void {
@@ -236,6 +251,7 @@ export class SittingPage {
     const stored = this.log.log().sittings.find((sitting) => sitting.id === id);
     this.begun = stored ? this.filled(stored, emptyDraft) : id === 'new' ? this.fresh() : null;
     const left = this.begun && this.left();
+    this.faults.set({});
     this.isBroughtBack.set(left !== null);
     this.form.set(left ?? this.begun);
   }
@@ -267,7 +283,8 @@ export class SittingPage {
 
   /** A new sitting, with what the quick line or the problem said already. */
   private fresh(): Filled {
-    const context = { today: this.clock.today(), techniques: this.log.offered(), problems: this.log.log().problems };
+    const { techniques, problems } = this.log.log();
+    const context = { today: this.clock.today(), techniques, problems };
     const { draft, knownProblemId } = readQuickLine(this.line() ?? '', context);
     const title = draft.title.trim() || 'Untitled';
     const { sitting } = this.log.recordsFor({ ...draft, title }, this.problem() ?? knownProblemId);
@@ -277,6 +294,10 @@ export class SittingPage {
   private techniqueName(id: string): string {
     return this.techniques().find((technique) => technique.id === id)?.name ?? this.reasons.techniqueName(id);
   }
+}
+
+function costFaultIn({ stated }: Sitting): string | null {
+  return costFault(stated.time) ?? costFault(stated.space);
 }
 
 function statedIn({ stated }: Sitting): Sitting['stated'] {

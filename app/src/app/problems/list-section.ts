@@ -6,14 +6,14 @@ import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
-import { ProblemPicker } from '../ui/problem-picker';
+import { Picker } from '../ui/picker';
 import { valueOf } from '../ui/value-of';
 import { NewProblems } from './new-problems';
 
 /** One list: its problems in an order by hand, what is solved struck through, and a field for more. */
 @Component({
   selector: 'app-list-section',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, DifficultyNotches, NewProblems, ProblemPicker, RouterLink],
+  imports: [CdkDrag, CdkDragHandle, CdkDropList, DifficultyNotches, NewProblems, Picker, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './list-section.html',
   styleUrl: './list-section.scss',
@@ -33,7 +33,7 @@ export class ListSection {
   protected readonly solved = computed(() => this.listed().filter(({ state }) => state === 'solved').length);
   protected readonly others = computed(() => {
     const here = new Set(this.list().problems);
-    return this.log.log().problems.filter(({ id }) => !here.has(id));
+    return this.log.titled().filter(({ id }) => !here.has(id));
   });
 
   /** How long there is still, in words; null where there is no last day. */

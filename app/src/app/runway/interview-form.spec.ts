@@ -23,6 +23,7 @@ describe('the form of an interview', () => {
     fixture.componentRef.setInput('interview', interview);
     fixture.componentRef.setInput('techniques', catalogue);
     fixture.componentRef.setInput('ownZone', 'Europe/Lisbon');
+    fixture.componentRef.setInput('now', '2026-11-24T18:00:00.000Z');
     saved = [];
     fixture.componentInstance.saved.subscribe((it) => saved.push(it));
     fixture.detectChanges();
@@ -33,12 +34,14 @@ describe('the form of an interview', () => {
     const found = [...element().querySelectorAll('label')]
       .find((it) => it.textContent.trim().startsWith(label))
       ?.querySelector('input');
-    if (!found) throw new Error(`no field ${label}`);
-    return found;
+    const named = found ?? element().querySelector<HTMLInputElement>(`input[aria-label^="${label}"]`);
+    if (!named) throw new Error(`no field ${label}`);
+    return named;
   };
   const fill = (label: string, text: string): void => {
     field(label).value = text;
     field(label).dispatchEvent(new Event('input', { bubbles: true }));
+    field(label).dispatchEvent(new Event('blur'));
     fixture.detectChanges();
   };
   const submit = (): void => {
@@ -65,7 +68,7 @@ describe('the form of an interview', () => {
     expect([saved.length, element().querySelector('.fault')?.textContent]).toEqual([0, 'Write the employer.']);
     fill('Employer', 'Fennmark');
     fill('Time zone', 'Skerry');
-    expect(element().querySelector('.fault')?.textContent).toContain('“Skerry” is not a time zone');
+    expect(element().querySelector('.fault')?.textContent).toContain('No time zone is called that.');
   });
 
   it('shows weights as shares, and takes a technique out at weight 0', () => {
@@ -76,5 +79,19 @@ describe('the form of an interview', () => {
     weight.dispatchEvent(new Event('change'));
     submit();
     expect(saved[0]?.mix).toEqual({ greedy: 1 });
+  });
+
+  it('says what is odd about a day, and refuses one that cannot be', () => {
+    const text = (): string => element().textContent.replace(/\s+/g, ' ');
+    fill('Day', '2020-11-24');
+    expect(text()).toContain('That was 2191 days ago: it counts as over');
+    fill('Day', '2036-11-24');
+    expect(text()).toContain('That is in 10.0 years. Is the year right?');
+    fill('Day', '2999-11-24');
+    expect(text()).toContain('The day must lie between the years 1970 and 2199.');
+    submit();
+    expect(saved).toEqual([]);
+    fill('Day', '2026-12-24');
+    expect(text()).not.toContain('Is the year right?');
   });
 });

@@ -1,16 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import {
+  DaySchema,
+  type Instant,
   type Interview,
+  type Named,
   type Technique,
   type Zone,
   clockOf,
   dayOf,
+  daysBetween,
   difficulties,
   instantAt,
   isZone,
 } from '@lernen/core/model';
 import { cityOf, timeIn } from '../ui/dates';
-import { TechniquePicker } from '../ui/technique-picker';
+import { Picker } from '../ui/picker';
 import { valueOf } from '../ui/value-of';
 
 interface Weight {
@@ -18,10 +22,12 @@ interface Weight {
   readonly weight: number;
 }
 
+const maxDaysAhead = 2 * 365;
+
 /** When an interview is, in whose zone, what is expected in it, and how much it counts. */
 @Component({
   selector: 'app-interview-form',
-  imports: [TechniquePicker],
+  imports: [Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); save()" (input)="isTouched.set(true)">
@@ -46,23 +52,23 @@ interface Weight {
           ><span>Time</span
           ><input class="box" type="time" required [value]="time()" (input)="time.set(valueOf($event))"
         /></label>
-        <label class="field wide"
-          ><span>Time zone of the announcement</span
-          ><input
-            class="box"
-            list="zones"
-            required
-            autocomplete="off"
+        <div class="field wide">
+          <span>Time zone of the announcement</span
+          ><app-picker
+            label="Time zone of the announcement"
+            placeholder="a city, such as Lisbon"
+            unknownText="No time zone is called that."
+            [options]="zones()"
             [value]="zone()"
-            (input)="zone.set(valueOf($event))"
-        /></label>
-        <datalist id="zones">
-          @for (it of zones; track it) {
-            <option [value]="it"></option>
-          }
-        </datalist>
+            (valueChange)="zone.set($event ?? '')"
+            (fault)="zoneFault.set($event)"
+          />
+        </div>
         @if (both(); as text) {
           <p class="second wide mono">{{ text }}</p>
+        }
+        @if (doubt(); as text) {
+          <p class="remark wide" role="status">{{ text }}</p>
         }
         <label class="field"
           ><span>Expected difficulty</span>
@@ -121,12 +127,13 @@ interface Weight {
               </button>
             </p>
           }
-          <app-technique-picker
+          <app-picker
             label="Add an expected technique"
             placeholder="Add a technique"
-            [techniques]="techniques()"
-            [value]="added()"
-            (valueChange)="add($event)"
+            [options]="techniques()"
+            [adds]="true"
+            (chosen)="add($event)"
+            unknownText="No technique is called that."
           />
         }
       </fieldset>
@@ -165,7 +172,7 @@ interface Weight {
       align-items: center;
       width: 100%;
     }
-    app-technique-picker {
+    app-picker {
       width: 100%;
     }
   `,
@@ -175,9 +182,18 @@ export class InterviewForm {
   readonly interview = input.required<Interview>();
   readonly techniques = input.required<readonly Technique[]>();
   readonly ownZone = input.required<Zone>();
+  readonly now = input.required<Instant>();
   readonly saved = output<Interview>();
   readonly left = output();
-  protected readonly zones = Intl.supportedValuesOf('timeZone');
+  /** Each zone by its city too, with the time that it is there. */
+  protected readonly zones = computed<readonly Named[]>(() =>
+    Intl.supportedValuesOf('timeZone').map((zone) => ({
+      id: zone,
+      name: zone,
+      aliases: [cityOf(zone)],
+      family: `now ${clockOf(this.now(), zone)}`,
+    })),
+  );
   protected readonly difficulties = difficulties;
   protected readonly statuses = ['planned', 'done', 'cancelled'] as const;
   protected readonly importances = [
@@ -193,6 +209,7 @@ export class InterviewForm {
   protected readonly employer = linkedSignal(() => this.interview().employer);
   protected readonly round = linkedSignal(() => this.interview().round);
   protected readonly zone = linkedSignal(() => this.interview().zone);
+  protected readonly zoneFault = signal<string | null>(null);
   protected readonly day = linkedSignal(() => dayOf(this.interview().at, this.interview().zone));
   protected readonly time = linkedSignal(() => clockOf(this.interview().at, this.interview().zone));
   protected readonly difficulty = linkedSignal(() => this.interview().difficulty);
@@ -203,13 +220,24 @@ export class InterviewForm {
     const { mix } = this.interview();
     return mix === 'usual' ? [] : Object.entries(mix).map(([technique, weight]) => ({ technique, weight }));
   });
-  protected readonly added = signal<string | null>(null);
 
   protected readonly missing = computed(() => {
     if (this.employer().trim() === '') return 'Write the employer.';
     if (this.day() === '' || this.time() === '') return 'Say on which day and at what time.';
-    if (!isZone(this.zone())) return `“${this.zone()}” is not a time zone. Choose one such as Europe/Lisbon.`;
+    const day = DaySchema.safeParse(this.day());
+    if (!day.success) return `The day ${day.error.issues[0]?.message ?? 'cannot be read'}.`;
+    const zoneFault = this.zoneFault();
+    if (zoneFault !== null) return zoneFault;
+    if (!isZone(this.zone())) return 'Choose the time zone, such as Europe/Lisbon.';
     return !this.isUsual() && this.weights().length === 0 ? 'Add at least one technique, or take the usual mix.' : null;
+  });
+  /** A year that was mistyped is more likely than an interview years away. */
+  protected readonly doubt = computed(() => {
+    if (this.missing() !== null || this.status() !== 'planned') return null;
+    const days = daysBetween(dayOf(this.now(), this.zone()), this.day());
+    if (days < 0)
+      return `That was ${-days} ${days === -1 ? 'day' : 'days'} ago: it counts as over, and nothing is planned for it.`;
+    return days > maxDaysAhead ? `That is in ${(days / 365).toFixed(1)} years. Is the year right?` : null;
   });
   protected readonly both = computed(() => {
     if (this.missing() !== null || this.zone() === this.ownZone()) return null;
@@ -226,10 +254,9 @@ export class InterviewForm {
     return total === 0 ? '' : `${Math.round((100 * weight) / total)} %`;
   }
 
-  protected add(id: string | null): void {
-    if (id !== null && !this.weights().some((it) => it.technique === id))
+  protected add(id: string): void {
+    if (!this.weights().some((it) => it.technique === id))
       this.weights.set([...this.weights(), { technique: id, weight: 10 }]);
-    this.added.set(null);
   }
 
   /** A weight of 0 takes the technique out. */

@@ -3,6 +3,7 @@ import {
   Component,
   ElementRef,
   afterNextRender,
+  computed,
   effect,
   inject,
   input,
@@ -10,7 +11,7 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields } from '@lernen/core/archive';
+import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields, ourOwnFields } from '@lernen/core/archive';
 import type { DateOrder } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { type CsvGuess, type CsvPreview, Files } from '../store/files-service';
@@ -21,7 +22,10 @@ import { download } from '../ui/download';
 import { counted } from '../ui/words';
 import { valueOf } from '../ui/value-of';
 
-const shown = 12;
+/** New techniques named before the rest is only counted. */
+const maxNamed = 8;
+
+const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', started: 'exact start' };
 
 /** A spreadsheet before it comes in: what each column means, what would be written, which rows cannot be read and why. */
 @Component({
@@ -90,15 +94,25 @@ export class CsvWizard {
   private readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
   protected readonly clock = inject(Clock);
-  protected readonly fields = csvFields;
+  /** What only our own tables have is offered where it was found. */
+  protected readonly fields = computed(() =>
+    csvFields.filter((field) => !ourOwnFields.includes(field) || this.guess().mapping.includes(field)),
+  );
   protected readonly counted = counted;
   protected readonly shortDay = shortDay;
-  protected readonly shown = shown;
+  protected readonly fieldWords = fieldWords;
   protected readonly mapping = linkedSignal<CsvMapping>(() => this.guess().mapping);
   protected readonly dateOrder = linkedSignal<DateOrder>(() => this.guess().dateOrder);
   protected readonly fallbackDay = linkedSignal(() => this.guess().fallbackDay);
   protected readonly rowsAre = linkedSignal<CsvRowsAre>(() => this.guess().rowsAre);
   protected readonly listTitle = signal('');
+  private readonly choices = computed(() => ({
+    mapping: this.mapping(),
+    dateOrder: this.dateOrder(),
+    fallbackDay: this.fallbackDay(),
+    rowsAre: this.rowsAre(),
+    listTitle: this.listTitle(),
+  }));
   protected readonly preview = signal<CsvPreview | null>(null);
   protected readonly progress = signal<number | null>(null);
   protected readonly failure = signal<string | null>(null);
@@ -107,17 +121,13 @@ export class CsvWizard {
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
     afterNextRender(() => host.nativeElement.scrollIntoView({ block: 'start' }));
     effect(() => {
-      const choices = {
-        mapping: this.mapping(),
-        dateOrder: this.dateOrder(),
-        fallbackDay: this.fallbackDay(),
-        rowsAre: this.rowsAre(),
-        listTitle: this.listTitle(),
-      };
-      void this.attempt(async () =>
-        this.preview.set(await this.files.previewCsv(choices, (share) => this.progress.set(share))),
-      );
+      this.choices();
+      void this.attempt(() => this.showPreview());
     });
+  }
+
+  private async showPreview(): Promise<void> {
+    this.preview.set(await this.files.previewCsv(this.choices(), (share) => this.progress.set(share)));
   }
 
   /** A meaning can belong to one column only; the column that had it before goes into the note. */
@@ -129,11 +139,30 @@ export class CsvWizard {
   }
 
   /** What comes in with the rows: new problems and techniques, and days that were assumed. */
-  protected withText({ newProblems, newTechniques, rows }: CsvPreview): string {
-    const assumed = rows.filter((row) => row.sitting?.isDayAssumed).length;
-    const techniques = `, ${counted(newTechniques.length, 'new technique')} (${newTechniques.join(', ')})`;
-    const undated = `; ${assumed} without a date, taken as ${shortDay(this.fallbackDay())}`;
-    return `, with ${counted(newProblems, 'new problem')}${newTechniques.length > 0 ? techniques : ''}${assumed > 0 ? undated : ''}. `;
+  protected withText({ newProblems, newTechniques, undatedCount, duplicateCount }: CsvPreview): string {
+    const named = newTechniques.length > maxNamed ? [...newTechniques.slice(0, maxNamed), '…'] : newTechniques;
+    const parts = [
+      `, with ${counted(newProblems, 'new problem')}`,
+      newTechniques.length > 0 ? `, ${counted(newTechniques.length, 'new technique')} (${named.join(', ')})` : '',
+      undatedCount > 0 ? `; ${undatedCount} without a date, taken as ${shortDay(this.fallbackDay())}` : '',
+      duplicateCount > 0
+        ? `. ${counted(duplicateCount, 'row')} ${duplicateCount === 1 ? 'is' : 'are'} there already`
+        : '',
+    ];
+    return `${parts.join('')}. `;
+  }
+
+  /** A cell as the person mended it: what comes in is shown again. */
+  protected mend(index: number, column: number, text: string): Promise<void> {
+    return this.attempt(async () => {
+      await this.files.mendCsv(index, column, text);
+      await this.showPreview();
+    });
+  }
+
+  /** The title of a refused row can be mended where there is a column for it. */
+  protected titleColumn(): number {
+    return this.mapping().indexOf('title');
   }
 
   protected async apply(): Promise<void> {
@@ -142,7 +171,7 @@ export class CsvWizard {
     await this.attempt(async () => {
       const seq = await this.files.applyCsv(`Imported ${this.name()}`, (share) => this.progress.set(share));
       await this.log.catchUp();
-      const sittings = preview.rows.filter(({ sitting }) => sitting !== null).length;
+      const sittings = preview.sittingCount;
       const news = counted(preview.newProblems, 'new problem');
       const what = sittings > 0 ? `Imported ${counted(sittings, 'sitting')} at ${news}.` : `Kept ${news} for later.`;
       this.notices.say(what, { label: 'Undo', run: () => void this.log.undo(seq) });

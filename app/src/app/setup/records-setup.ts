@@ -1,29 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { type CsvTableName, csvTableNames } from '@lernen/core/archive';
-import { type Fault, LernenError } from '@lernen/core/errors';
-import { collectionNames } from '@lernen/core/model';
+import { LernenError } from '@lernen/core/errors';
 import { Clock } from '../store/clock';
-import { type DiskBackup, DiskBackups } from '../store/disk-backup';
 import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { PROFILE } from '../store/profile';
-import { timeIn } from '../ui/dates';
 import { download } from '../ui/download';
-import { capitalised, counted, kilobytes } from '../ui/words';
+import { capitalised, counted } from '../ui/words';
+import { ArchiveIn } from './archive-in';
 import { CsvWizard } from './csv-wizard';
+import { mergedText } from './counts-text';
+import { type Failure, FailureReport, failureOf } from './failure-report';
 
-type Merged = Awaited<ReturnType<Files['importArchive']>>;
+type Merged = Awaited<ReturnType<Files['importSheets']>>;
 
-interface Failure {
-  readonly text: string;
-  readonly faults: readonly Fault[];
-}
-
-/** Records coming in and going out; where they are kept. */
+/** Records coming in and going out. */
 @Component({
   selector: 'app-records-setup',
-  imports: [CsvWizard],
+  imports: [ArchiveIn, CsvWizard, FailureReport],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="records-title">
@@ -50,24 +44,13 @@ interface Failure {
         }
       </p>
       @if (failure(); as it) {
-        <div class="failure" role="alert">
-          <p>
-            <b>{{ it.text }}</b>
-          </p>
-          @if (it.faults.length > 0) {
-            <ul class="mono">
-              @for (fault of it.faults.slice(0, 12); track $index) {
-                <li>{{ fault.path || 'the file' }}: {{ fault.reason }}</li>
-              }
-            </ul>
-            @if (it.faults.length > 12) {
-              <p>and {{ it.faults.length - 12 }} more</p>
-            }
-          }
-        </div>
+        <app-failure-report [failure]="it" />
       }
       @if (said(); as text) {
         <p class="said" role="status">{{ text }}</p>
+      }
+      @if (archive(); as it) {
+        <app-archive-in [name]="it.name" [text]="it.text" mode="merge" (done)="archive.set(null)" />
       }
       @if (csv(); as it) {
         <app-csv-wizard [name]="csvName()" [guess]="it" (done)="csv.set(null)" />
@@ -80,45 +63,6 @@ interface Failure {
           <button type="button" class="button" (click)="exportCsv(name)">{{ capitalised(name) }}, as CSV</button>
         }
       </p>
-      <h3>Kept</h3>
-      <p>
-        {{ counted(log.log().problems.length, 'problem') }} and {{ counted(log.log().sittings.length, 'sitting') }} in
-        this browser{{
-          isPersistent() === null
-            ? ''
-            : isPersistent()
-              ? ', which promised to keep them'
-              : ', which may clear them when the disk is full'
-        }}.
-        @if (isPersistent() === false) {
-          <button type="button" class="button plain" (click)="persist()">Ask it to keep them</button>
-        }
-      </p>
-      @if (profile === 'own') {
-        @if (backups(); as found) {
-          <p>
-            {{ counted(found.length, 'backup') }} on disk{{
-              found[0] ? ', the last of ' + timeIn(found[0].writtenAt, clock.zone) : ''
-            }}. A backup is written after changes; the last 20 stay, and the last of each day for a month.
-          </p>
-          <p class="actions">
-            <button type="button" class="button" (click)="backUp()">Back up now</button>
-            @if (found.length > 0) {
-              <select class="box backup" aria-label="Backup" #chosen>
-                @for (it of found; track it.name) {
-                  <option [value]="it.name">{{ timeIn(it.writtenAt, clock.zone) }}, {{ kilobytes(it.bytes) }}</option>
-                }
-              </select>
-              <button type="button" class="button" [disabled]="progress() !== null" (click)="bringBack(chosen.value)">
-                Bring it back
-              </button>
-            }
-          </p>
-          <p class="second">A backup is merged: what you changed or removed since stays so. It can be undone.</p>
-        } @else {
-          <p class="second">The server does not answer, so nothing is backed up to disk now. Everything else works.</p>
-        }
-      }
     </section>
   `,
   styles: `
@@ -132,23 +76,6 @@ interface Failure {
     .actions {
       margin-top: 8px;
     }
-    .actions + .second {
-      margin-top: 6px;
-    }
-    .backup.box {
-      width: auto;
-    }
-    .failure {
-      margin: 12px 0;
-      padding: 8px 14px;
-      border-left: 4px solid var(--risk);
-      background: var(--risk-soft);
-    }
-    .failure ul {
-      margin: 4px 0 0;
-      padding-left: 18px;
-      overflow-wrap: anywhere;
-    }
     .said {
       margin: 12px 0;
       font-weight: 600;
@@ -161,25 +88,15 @@ export class RecordsSetup {
   protected readonly clock = inject(Clock);
   protected readonly csvTableNames = csvTableNames;
   protected readonly capitalised = capitalised;
-  protected readonly profile = inject(PROFILE);
   private readonly notices = inject(Notices);
-  private readonly diskBackups = inject(DiskBackups);
-  protected readonly counted = counted;
-  protected readonly kilobytes = kilobytes;
-  protected readonly timeIn = timeIn;
   protected readonly progress = signal<number | null>(null);
   protected readonly failure = signal<Failure | null>(null);
   protected readonly said = signal<string | null>(null);
   protected readonly csv = signal<Awaited<ReturnType<Files['openCsv']>> | null>(null);
+  /** An archive that was chosen. */
+  protected readonly archive = signal<{ readonly name: string; readonly text: string } | null>(null);
   protected readonly csvName = signal('');
-  protected readonly backups = signal<readonly DiskBackup[] | null>(null);
-  protected readonly isPersistent = signal<boolean | null>(null);
   private readonly stamp = computed(() => this.clock.today());
-
-  constructor() {
-    void this.diskBackups.list().then((backups) => this.backups.set(backups));
-    void navigator.storage.persisted().then((isPersistent) => this.isPersistent.set(isPersistent));
-  }
 
   protected async choose(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
@@ -189,8 +106,8 @@ export class RecordsSetup {
     this.failure.set(null);
     this.said.set(null);
     this.csv.set(null);
+    this.archive.set(null);
     await this.attempt(() => this.bringIn(files));
-    void this.persist();
   }
 
   private async bringIn(files: readonly File[]): Promise<void> {
@@ -201,9 +118,11 @@ export class RecordsSetup {
         'files',
         'Several files at once can only be Markdown, zipped or not. Bring an archive or a spreadsheet by itself; nothing was read.',
       );
-    const text = decode(await file.arrayBuffer());
-    const isArchive = /\.json$/i.test(file.name) || text.trimStart().startsWith('{');
-    return isArchive ? this.importArchive(text, file.name) : this.openCsv(text, file.name);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const isArchive =
+      /\.json$/i.test(file.name) || /^\uFEFF?\s*\{/.test(new TextDecoder().decode(bytes.subarray(0, 200)));
+    if (isArchive) this.archive.set({ name: file.name, text: new TextDecoder().decode(bytes) });
+    else await this.openCsv(bytes, file.name);
   }
 
   protected exportArchive(): Promise<void> {
@@ -224,30 +143,6 @@ export class RecordsSetup {
     );
   }
 
-  protected async backUp(): Promise<void> {
-    await this.attempt(async () => {
-      const isTaken = await this.diskBackups.backUp();
-      this.notices.say(isTaken ? 'Backed up to disk.' : 'The server did not take the backup. Is it still running?');
-      this.backups.set(await this.diskBackups.list());
-    });
-  }
-
-  protected bringBack(name: string): Promise<void> {
-    return this.attempt(async () => {
-      const merged = await this.diskBackups.bringBack(name, (share) => this.progress.set(share));
-      await this.sayMerged(merged, 'a backup');
-    });
-  }
-
-  protected async persist(): Promise<void> {
-    this.isPersistent.set(await navigator.storage.persist());
-  }
-
-  private async importArchive(text: string, name: string): Promise<void> {
-    const merged = await this.files.importArchive(text, `Imported ${name}`, (share) => this.progress.set(share));
-    await this.sayMerged(merged, name);
-  }
-
   private async importSheets(files: readonly File[]): Promise<void> {
     const chosen = await Promise.all(
       files.map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
@@ -259,12 +154,7 @@ export class RecordsSetup {
 
   private async sayMerged({ counts, seq }: Merged, name: string): Promise<void> {
     await this.log.catchUp();
-    const parts = collectionNames
-      .filter((it) => counts[it].added + counts[it].changed + counts[it].left > 0)
-      .map(
-        (it) => `${it}: ${counts[it].added} added, ${counts[it].changed} changed, ${counts[it].left} left as they were`,
-      );
-    this.said.set(parts.length > 0 ? `${parts.join('; ')}.` : 'There is nothing in it.');
+    this.said.set(mergedText(counts));
     if (seq === null) this.notices.say(`There was nothing new in ${name}.`);
     else this.notices.say(`Imported ${name}.`, { label: 'Undo', run: () => void this.undo(seq) });
   }
@@ -274,8 +164,8 @@ export class RecordsSetup {
     this.said.set(null);
   }
 
-  private async openCsv(text: string, name: string): Promise<void> {
-    this.csv.set(await this.files.openCsv(text));
+  private async openCsv(bytes: Uint8Array, name: string): Promise<void> {
+    this.csv.set(await this.files.openCsv(bytes));
     this.csvName.set(name);
   }
 
@@ -284,19 +174,9 @@ export class RecordsSetup {
     try {
       await work();
     } catch (error) {
-      const faults = error instanceof LernenError ? error.faults : [];
-      this.failure.set({ text: error instanceof Error ? error.message : String(error), faults });
+      this.failure.set(failureOf(error));
     } finally {
       this.progress.set(null);
     }
-  }
-}
-
-/** UTF-8, or else the old Windows encoding that spreadsheets still write. */
-function decode(bytes: ArrayBuffer): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
   }
 }

@@ -1,5 +1,7 @@
-import { formatArchive, archiveFrom } from '@lernen/core/archive';
+import { archiveFrom, formatArchive, readArchive } from '@lernen/core/archive';
 import { catalogue, noRecords } from '@lernen/core/model';
+import { Repository } from '../data/repository';
+import { v7 as newId } from 'uuid';
 import { someProblem, someSettings, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Setup } from './setup';
@@ -90,29 +92,34 @@ describe('Setup', () => {
   it('shows a spreadsheet before it comes in, and takes what can be read', async () => {
     page = await openPage(Setup, '/setup');
     await choose('practice.csv', spreadsheet);
-    await page.until(() => page.text.includes('2 rows can come in'));
+    await page.until(() => page.text.includes('3 rows can come in'));
     expect(page.text).toContain('1 new technique (unheard of)');
     expect(page.text).toContain('“someday” is not a date that can be read');
+    expect(page.text).toContain('1 without a date');
     expect(await page.database.collection('problems').count()).toBe(0);
-    await page.press('Bring in 2 rows');
-    await page.until(() => page.log.log().sittings.length === 2);
+    await page.fill('Date, line 4', '4 Oct 2026');
+    await page.until(() => !page.text.includes('1 without a date'));
+    await page.until(() => !page.control('Bring in 3 rows').hasAttribute('disabled'));
+    await page.press('Bring in 3 rows');
+    await page.until(() => page.log.log().sittings.length === 3);
     expect(page.log.log().sittings.map(({ minutes, result }) => [minutes, result])).toEqual([
       [31, 'solved'],
       [65, 'unsolved'],
+      [12, 'solved'],
     ]);
-    await page.until(() => page.said === 'Imported 2 sittings at 2 new problems.');
+    expect(page.log.log().sittings.map(({ note }) => note)).toEqual(['', '', '']);
+    await page.until(() => page.said === 'Imported 3 sittings at 3 new problems.');
   });
 
   it('lets a column mean something else, the one that had the meaning going into the note', async () => {
     page = await openPage(Setup, '/setup');
     await choose('practice.csv', spreadsheet);
-    await page.until(() => page.text.includes('2 rows can come in'));
+    await page.until(() => page.text.includes('1 without a date'));
     const [, date] = page.all('thead select') as HTMLSelectElement[];
     if (!date) throw new Error('no column');
     date.value = '';
     date.dispatchEvent(new Event('change'));
-    await page.until(() => page.text.includes('3 rows can come in'));
-    expect(page.text).toContain('3 without a date');
+    await page.until(() => page.text.includes('3 without a date'));
   });
 
   it('merges an archive, says what came and takes it back', async () => {
@@ -121,8 +128,98 @@ describe('Setup', () => {
     await choose('a.json', formatArchive(archiveFrom({ ...noRecords, problems: [problem] }, problem.createdAt)));
     await page.until(() => page.text.includes('problems: 1 added, 0 changed, 0 left'));
     expect(page.log.problemsById().has(problem.id)).toBeTrue();
-    await page.log.undo(((await page.database.journal.orderBy('seq').lastKey()) as number | undefined) ?? 0);
+    await page.until(() => page.all('[aria-label="Undo: Imported a.json"]').length === 1);
+    await page.press('Undo: Imported a.json');
+    await page.until(() => page.log.isEmpty());
+    await page.until(() => page.text.includes('undone'));
+  });
+
+  it('brings back what a file has and was removed here, when that is asked for', async () => {
+    const problem = someProblem('From another browser');
+    const file = formatArchive(archiveFrom({ ...noRecords, problems: [problem] }, problem.createdAt));
+    page = await openPage(Setup, '/setup', { problems: [problem] });
+    await page.log.save({ problems: [{ ...problem, deleted: true }] }, 'Removed it');
+    await choose('a.json', file);
+    await page.until(() => page.text.includes('1 record of it was removed here since, and stayed removed.'));
     expect(page.log.isEmpty()).toBeTrue();
+    await page.press('Bring them back');
+    await page.until(() => page.log.problemsById().has(problem.id));
+    await page.until(() => page.all('[aria-label="Undo: Brought back what a.json has"]').length === 1);
+    await page.press('Undo: Brought back what a.json has');
+    await page.until(() => page.log.isEmpty());
+  });
+
+  it('tells what was changed here and in a file, and takes either', async () => {
+    const problem = someProblem('As it was');
+    page = await openPage(Setup, '/setup', { problems: [problem] });
+    await page.log.save({ problems: [{ ...problem, revision: newId(), title: 'Named here' }] }, 'Renamed');
+    const revision = newId({ msecs: Date.now() + 60_000 });
+    const there = {
+      ...problem,
+      revision,
+      title: 'Named there',
+      difficulty: 'hard' as const,
+      changed: { title: revision },
+    };
+    await choose('b.json', formatArchive(archiveFrom({ ...noRecords, problems: [there] }, problem.createdAt)));
+    await page.until(() => page.text.includes('Changed here and there'));
+    const titled = (): unknown => page.log.problemsById().get(problem.id);
+    expect(titled()).toEqual(jasmine.objectContaining({ title: 'Named there', difficulty: 'hard' }));
+    await page.press('Take ours');
+    await page.until(() => !page.text.includes('Changed here and there'));
+    expect(titled()).toEqual(jasmine.objectContaining({ title: 'Named here', difficulty: 'hard' }));
+  });
+
+  it('goes back to how everything was in a file, after showing what that changes, and back again', async () => {
+    const [kept, renamed] = [someProblem('Kept'), someProblem('As it was')];
+    const file = formatArchive(archiveFrom({ ...noRecords, problems: [kept, renamed] }, kept.createdAt));
+    page = await openPage(Setup, '/setup', { problems: [kept, renamed] });
+    const sitting = someSitting(kept.id);
+    await page.log.save({ problems: [{ ...renamed, title: 'Renamed since' }], sittings: [sitting] }, 'Worked on');
+    await choose('then.json', file);
+    await page.until(() => page.text.includes('2 left as they were'));
+    await page.press('Make everything as it is in this file');
+    await page.until(() => page.text.includes('problems: 1 as it was then; sittings: 1 newer removed.'));
+    expect(page.log.log().sittings).toHaveSize(1);
+    await page.press('Go back to it');
+    await page.until(() => page.log.log().sittings.length === 0);
+    expect(page.log.problemsById().get(renamed.id)?.title).toBe('As it was');
+    await page.until(() => page.all('[aria-label="Undo: Went back to then.json"]').length === 1);
+    await page.press('Undo: Went back to then.json');
+    await page.until(() => page.log.log().sittings.length === 1);
+    expect(page.log.problemsById().get(renamed.id)?.title).toBe('Renamed since');
+  });
+
+  it('lists every choice about the plan and leaves each to the plan again', async () => {
+    const problem = someProblem('Beacon Line of Sight');
+    page = await openPage(Setup, '/setup', { problems: [problem] });
+    expect(page.text).toContain('None. What you pin, put off or drop');
+    await page.log.choose({ technique: 'heap' }, { dropped: true }, 'Never');
+    await page.log.choose({ problemId: problem.id }, { pin: '2031-05-02', kind: 'sketch' }, 'Pinned');
+    await page.until(() => page.text.includes('Sketch, pinned to 2 May'));
+    expect(page.text).toMatch(/New problems of Heap\s*never/);
+    await page.press('Leave New problems of Heap to the plan');
+    await page.until(() => !page.all('app-plan-choices')[0]?.textContent.includes('Heap'));
+    expect(page.log.log().choices).toHaveSize(1);
+  });
+
+  it('goes on with a row that cannot be read, names it and hands it out', async () => {
+    const [good, bad] = [someProblem('Good'), someProblem('Bad')];
+    page = await openPage(Setup, '/setup', { problems: [good, bad] });
+    await page.database.collection('problems').put({ ...bad, title: '' });
+    await page.database.settings.put({ ...someSettings, id: 'settings', goal: 7, later: 'kept' } as never);
+    const repository = new Repository(page.database);
+    await repository.catchUp();
+    const { problems, settings } = repository.log();
+    expect([problems.map(({ title }) => title), settings.goal]).toEqual([['Good'], 0.75]);
+    expect(settings).toEqual(jasmine.objectContaining({ later: 'kept' }));
+    await repository.write({ settings: { ...settings, theme: 'dark' } }, 'Changed the theme');
+    expect(await page.database.settings.get('settings')).toEqual(jasmine.objectContaining({ later: 'kept' }));
+    expect((await repository.unreadableRows()).map(({ table, faults }) => [table, faults[0]?.path])).toEqual([
+      ['problems', 'title'],
+    ]);
+    const archive = readArchive(formatArchive(archiveFrom(await repository.everything(), good.createdAt)));
+    expect(archive.problems.map(({ title }) => title)).toEqual(['Good']);
   });
 
   it('takes nothing of a damaged archive and says where it is wrong', async () => {

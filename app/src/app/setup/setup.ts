@@ -4,6 +4,9 @@ import { weekdays } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
+import { BackupsSetup } from './backups-setup';
+import { DoneList } from './done-list';
+import { PlanChoices } from './plan-choices';
 import { RecordsSetup } from './records-setup';
 import { TechniquesSetup } from './techniques-setup';
 import { valueOf } from '../ui/value-of';
@@ -21,7 +24,7 @@ const weekdayNames = {
 /** What the person chose, their techniques, and their records coming in and going out. */
 @Component({
   selector: 'app-setup',
-  imports: [RecordsSetup, TechniquesSetup],
+  imports: [BackupsSetup, DoneList, PlanChoices, RecordsSetup, TechniquesSetup],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
@@ -104,7 +107,10 @@ const weekdayNames = {
         }
       </section>
       <app-techniques-setup id="techniques" />
+      <app-plan-choices id="choices" />
       <app-records-setup id="records" />
+      <app-backups-setup id="backups" />
+      <app-done-list id="done" />
     </div>
   `,
   styles: `

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
+import { type Named, type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { TechniquePicker } from '../ui/technique-picker';
+import { Picker } from '../ui/picker';
 import { valueOf } from '../ui/value-of';
 
 /** The catalogue: rename, add, merge, hide. What was logged with a technique stays with it through all of that. */
 @Component({
   selector: 'app-techniques-setup',
-  imports: [TechniquePicker],
+  imports: [Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="catalogue-title">
@@ -18,15 +18,17 @@ import { valueOf } from '../ui/value-of';
           ><span>New technique</span
           ><input class="box" maxlength="80" [value]="name()" (input)="name.set(valueOf($event))"
         /></label>
-        <label class="field"
-          ><span>Family</span
-          ><input class="box" list="families" maxlength="60" [value]="family()" (input)="family.set(valueOf($event))"
-        /></label>
-        <datalist id="families">
-          @for (it of families(); track it) {
-            <option [value]="it"></option>
-          }
-        </datalist>
+        <div class="field">
+          <span>Family</span
+          ><app-picker
+            label="Family"
+            [options]="families()"
+            [takesOther]="true"
+            [maxLength]="60"
+            [value]="family()"
+            (valueChange)="family.set($event ?? '')"
+          />
+        </div>
         <button class="button" [disabled]="addFault() !== null">Add</button>
         @if (name() !== '' && addFault(); as text) {
           <span class="fault">{{ text }}</span>
@@ -54,12 +56,13 @@ import { valueOf } from '../ui/value-of';
                 Take apart
               </button>
             } @else {
-              <app-technique-picker
+              <app-picker
                 [label]="'Merge ' + it.name + ' into'"
                 placeholder="merge into …"
-                [techniques]="others(it)"
-                [value]="null"
-                (valueChange)="merge(it, $event)"
+                [options]="others(it)"
+                [adds]="true"
+                (chosen)="merge(it, $event)"
+                unknownText="No technique is called that."
               />
               <button
                 type="button"
@@ -109,9 +112,9 @@ export class TechniquesSetup {
   private readonly notices = inject(Notices);
   protected readonly name = signal('');
   protected readonly family = signal('My own');
-  protected readonly families = computed(() => [
-    ...new Set(this.log.log().techniques.map((technique) => technique.family)),
-  ]);
+  protected readonly families = computed(() =>
+    [...new Set(this.log.log().techniques.map(({ family }) => family))].map((name): Named => ({ id: name, name })),
+  );
   protected readonly addFault = computed(() => {
     const id = techniqueIdFrom(this.name());
     if (id === '') return 'Write a name with letters or digits.';

@@ -78,7 +78,7 @@ describe('the form of a sitting', () => {
     await page.press('Add an attempt');
     await page.fill('Language', 'python');
     await page.press('Save');
-    await page.until(() => page.said === 'Logged Gull Census.');
+    await page.until(() => page.said === 'Logged Gull Census.' && page.url.startsWith('/problems/'));
     const [sitting] = page.log.log().sittings;
     expect(sitting).toEqual(jasmine.objectContaining({ minutes: 31, slips: ['typo'], language: 'python' }));
     expect(sitting?.attempts).toHaveSize(1);
@@ -105,7 +105,7 @@ describe('the form of a sitting', () => {
     );
     await page.fill('Minutes', '55');
     await page.press('Save');
-    await page.until(() => page.said.startsWith('Corrected the sitting'));
+    await page.until(() => page.said.startsWith('Corrected the sitting') && page.url.startsWith('/problems/'));
     expect(page.log.log().sittings.map((it) => it.minutes)).toEqual([55]);
     expect((await page.database.collection('sittings').toArray()).map((it) => it.minutes)).toEqual([20, 55]);
   });

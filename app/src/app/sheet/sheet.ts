@@ -39,7 +39,7 @@ import { download } from '../ui/download';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { KindMark } from '../ui/kind-mark';
 import { sittingText } from '../ui/sitting-facts';
-import { TechniquePicker } from '../ui/technique-picker';
+import { Picker } from '../ui/picker';
 import { counted, feltWords, halfText, percent } from '../ui/words';
 import { stageKeys } from '../ui/shortcut-list';
 import { textOrNull, valueOf } from '../ui/value-of';
@@ -76,7 +76,7 @@ import { WhyStage } from './stages/why-stage';
     ObservationsStage,
     ReadStage,
     RouterLink,
-    TechniquePicker,
+    Picker,
     TraceStage,
     WhyStage,
   ],

@@ -78,13 +78,31 @@ describe('the quick line', () => {
     expect(titles()).toHaveSize(practice.problems.length);
   });
 
-  it('makes a technique of one’s own, and says so', async () => {
+  it('makes a technique of one’s own once that is said, and says so', async () => {
     await open();
     await type('Tide Ladder #tide-folding 20m');
     expect(page.all('.read .new')).toHaveSize(1);
     await key('Enter');
+    expect(page.text).toContain('No technique is called “tide-folding”.');
+    expect(titles()).not.toContain('Tide Ladder');
+    await page.press('Add “tide-folding” as new');
     await page.until(() => page.said.includes('with the new technique'));
-    expect(page.log.log().techniques.some(({ name }) => /tide.folding/i.test(name))).toBeTrue();
+    await page.until(() => page.log.log().techniques.some(({ name }) => /tide.folding/i.test(name)));
+  });
+
+  it('asks one thing after the other where something may be meant otherwise', async () => {
+    await open();
+    await type('Gull Census #haep 31');
+    await key('Enter');
+    await page.press('It is Heap');
+    await page.until(() => page.text.includes('Does “31” belong to the title?'));
+    expect(input().value).toBe('Gull Census #heap 31');
+    await page.press('31 minutes');
+    await page.until(() => page.said === 'Logged Gull Census as a new problem.');
+    await type('Gull Cenzus 12m');
+    await key('Enter');
+    await page.press('That is the one');
+    await page.until(() => page.said === 'Logged Gull Census as sitting 2.');
   });
 
   it('offers completions at the caret, chosen by arrows and taken by Enter or Tab', async () => {

@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import {
   type Completion,
   type CompletionContext,
+  type QuickDoubt,
   type QuickPart,
   completeQuickLine,
   maxQuickLine,
@@ -62,12 +63,17 @@ import { Shortcuts } from './shortcuts';
         }
       </div>
     }
-    @if (isAsking()) {
-      <div class="ask" role="group" aria-label="Solved, or for later?" (keydown)="hold($event)">
-        <span>Nothing says how it went. Solved, or for later?</span>
-        <button #later type="button" class="button" (click)="say('planned')">For later</button>
-        <button type="button" class="button" (click)="say('solved')">Solved unaided</button>
-        <span class="second">or write <kbd>~planned</kbd> or <kbd>~solved</kbd></span>
+    @if (question(); as asked) {
+      <div class="ask" role="group" [attr.aria-label]="asked.question" (keydown)="hold($event)">
+        <span>{{ asked.question }}</span>
+        @for (choice of asked.choices; track choice.label; let isFirst = $first) {
+          <button type="button" class="button" [class.first]="isFirst" (click)="answer(choice.line)">
+            {{ choice.label }}
+          </button>
+        }
+        @if (asked.hint; as hint) {
+          <span class="second">{{ hint }}</span>
+        }
       </div>
     }
     <div class="line">
@@ -119,6 +125,7 @@ export class QuickLine {
   private readonly clock = inject(Clock);
   private readonly begun = inject(LineDraft);
   private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly input = viewChild.required<ElementRef<HTMLInputElement>>('input');
   private readonly marks = viewChild.required<ElementRef<HTMLElement>>('marks');
   protected readonly maxQuickLine = maxQuickLine;
@@ -129,15 +136,29 @@ export class QuickLine {
   /** Set when Escape closed the list; typing opens it again. */
   private readonly isClosed = signal(false);
   private isSaving = false;
-  /** Enter was pressed on a line that does not say whether it was solved or is for later. */
+  /** Enter was pressed on a line that leaves something to be asked. */
   protected readonly isAsking = linkedSignal({ source: () => this.line(), computation: () => false });
-  private readonly later = viewChild<ElementRef<HTMLButtonElement>>('later');
+  /** What is to be answered before the line can be saved: first what may be meant otherwise, then whether it was solved. */
+  protected readonly question = computed<(QuickDoubt & { readonly hint?: string }) | null>(() => {
+    if (!this.isAsking()) return null;
+    const { doubts, purpose } = this.reading();
+    const line = this.line().trim();
+    const whatFor = {
+      question: 'Nothing says how it went. Solved, or for later?',
+      choices: [
+        { label: 'For later', line: `${line} ~planned` },
+        { label: 'Solved unaided', line: `${line} ~solved` },
+      ],
+      hint: 'or write ~planned or ~solved',
+    };
+    return doubts[0] ?? (purpose === 'unsaid' ? whatFor : null);
+  });
 
   private readonly context = computed<CompletionContext>(() => {
     const { problems, sittings } = this.log.log();
     return {
       today: this.clock.today(),
-      techniques: this.log.offered(),
+      techniques: this.log.log().techniques,
       problems,
       origins: distinct(problems.map((problem) => problem.origin)),
       employers: distinct([
@@ -249,14 +270,14 @@ export class QuickLine {
 
   protected async save(): Promise<void> {
     const line = this.line();
-    const { isComplete, draft, knownProblemId, purpose } = this.reading();
+    const { isComplete, draft, knownProblemId, purpose, doubts } = this.reading();
     // Enter that is held down logs once.
     if (this.isSaving) return;
     if (!isComplete) {
       this.input().nativeElement.focus();
       return;
     }
-    if (purpose === 'unsaid') {
+    if (doubts.length > 0 || purpose === 'unsaid') {
       this.ask();
       return;
     }
@@ -272,10 +293,11 @@ export class QuickLine {
     await this.saveOnce(line, this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`));
   }
 
-  /** A title alone is no solve: it says so, and which of the two is meant is asked. */
+  /** What is not said is asked, not guessed: a title alone is no solve, and a slip of the keys no new technique. */
   private ask(): void {
     this.isAsking.set(true);
-    afterNextRender(() => this.later()?.nativeElement.focus(), { injector: this.injector });
+    const first = (): HTMLElement | null => this.host.nativeElement.querySelector('.ask .first');
+    afterNextRender(() => first()?.focus(), { injector: this.injector });
   }
 
   /** The Enter that asked answers nothing while it is held down; Escape goes back to the line. */
@@ -286,8 +308,8 @@ export class QuickLine {
     this.input().nativeElement.focus();
   }
 
-  protected say(word: 'planned' | 'solved'): void {
-    this.write(`${this.line().trim()} ~${word}`);
+  protected answer(line: string): void {
+    this.write(line);
     this.input().nativeElement.focus();
     void this.save();
   }

@@ -23,6 +23,7 @@ import { DemoBar } from './demo-bar';
 import { FieldLimits } from './field-limits';
 import { NoticeBar } from './notice-bar';
 import { QuickLine } from './quick-line';
+import { RecordsBar } from './records-bar';
 import { RunwayStrip } from './runway-strip';
 import { ShortcutDialog } from './shortcut-dialog';
 import { Shortcuts } from './shortcuts';
@@ -31,7 +32,17 @@ import { applyTheme } from './theme';
 /** The frame of every page: where one is, the runway, the page, the quick line. */
 @Component({
   selector: 'app-root',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, DemoBar, NoticeBar, QuickLine, RunwayStrip, ShortcutDialog],
+  imports: [
+    RouterOutlet,
+    RouterLink,
+    RouterLinkActive,
+    DemoBar,
+    NoticeBar,
+    QuickLine,
+    RecordsBar,
+    RunwayStrip,
+    ShortcutDialog,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     '(document:keydown)': 'shortcuts.handle($event)',
@@ -63,9 +74,12 @@ import { applyTheme } from './theme';
       </button>
       <button type="button" class="icon" (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
     </header>
-    @if (profile === 'demo') {
-      <app-demo-bar />
-    }
+    <div class="bars">
+      @if (profile === 'demo') {
+        <app-demo-bar />
+      }
+      <app-records-bar />
+    </div>
     <app-runway-strip />
     <main id="main" tabindex="-1" #main><router-outlet /></main>
     <app-notice-bar />
@@ -142,7 +156,7 @@ import { applyTheme } from './theme';
       font: 600 15px/1 var(--text);
       cursor: pointer;
     }
-    app-demo-bar {
+    .bars {
       grid-row: 2;
     }
     app-runway-strip {

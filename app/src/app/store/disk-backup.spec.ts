@@ -1,10 +1,11 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { readArchive } from '@lernen/core/archive';
+import { BackupFailure } from '../data/backup-client';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
 import { Repository } from '../data/repository';
-import { emptyDatabase, someProblem } from '../testing/database';
+import { daysFromNow, emptyDatabase, someProblem } from '../testing/database';
 import { DiskBackups } from './disk-backup';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
@@ -19,11 +20,6 @@ describe('backups on disk', () => {
     database = await emptyDatabase();
     sent = [];
     isThere = true;
-    spyOn(window, 'fetch').and.callFake((_, options) => {
-      if (!isThere) return Promise.reject(new TypeError('There is no server.'));
-      sent.push(typeof options?.body === 'string' ? options.body : '');
-      return Promise.resolve(new Response(null, { status: 204 }));
-    });
   });
   afterEach(async () => {
     TestBed.inject(Files).stop();
@@ -39,6 +35,11 @@ describe('backups on disk', () => {
         { provide: REPOSITORY, useValue: new Repository(database) },
         { provide: PROFILE, useValue: profile },
       ],
+    });
+    const files = TestBed.inject(Files);
+    spyOn(files, 'backUp').and.callFake(async () => {
+      if (!isThere) throw new BackupFailure('away', 'The server does not answer.');
+      sent.push(await files.exportArchive());
     });
     await TestBed.inject(LogStore).catchUp();
     const backups = TestBed.inject(DiskBackups);
@@ -61,7 +62,7 @@ describe('backups on disk', () => {
   it('are not made again while nothing changed, and are owed while the server is away', async () => {
     await write(database, { problems: [someProblem()] }, 'What was there');
     isThere = false;
-    expect(await (await start()).backUp()).toBeFalse();
+    await expectAsync((await start()).backUp()).toBeRejectedWithError(/does not answer/);
     isThere = true;
     // The next visit finds the change that an earlier one could not send.
     await start();
@@ -69,12 +70,33 @@ describe('backups on disk', () => {
     await start();
     await new Promise((resolve) => setTimeout(resolve, 3600));
     expect(sent).toHaveSize(1);
-  });
+  }, 30_000);
 
   it('are made at once when they are asked for', async () => {
     await write(database, { problems: [someProblem()] }, 'What was there');
-    expect(await (await start()).backUp()).toBeTrue();
+    await (await start()).backUp();
     expect(sent).toHaveSize(1);
+  });
+
+  it('are never made of an empty log', async () => {
+    await start();
+    await new Promise((resolve) => setTimeout(resolve, 3600));
+    expect(sent).toEqual([]);
+  });
+
+  it('are missed once none was made for a day, with the reason, until one is made', async () => {
+    await write(database, { problems: [someProblem()] }, 'What was there');
+    await database.local.put({ key: 'identity', value: { id: 'x', since: daysFromNow(-2) } });
+    isThere = false;
+    const backups = await start();
+    await expectAsync(backups.backUp()).toBeRejected();
+    expect(backups.overdue()?.failure).toMatch(/does not answer/);
+    isThere = true;
+    await backups.backUp();
+    expect(backups.overdue()).toBeNull();
+    isThere = false;
+    await expectAsync(backups.backUp()).toBeRejected();
+    expect(backups.overdue()).toBeNull();
   });
 
   it('are never made of the demo', async () => {

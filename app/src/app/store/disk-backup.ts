@@ -1,5 +1,8 @@
-import { Injectable, effect, inject } from '@angular/core';
-import { type DiskBackup, fetchBackup, listBackups, sendBackup } from '../data/backup-client';
+import { DestroyRef, Injectable, computed, effect, inject, signal } from '@angular/core';
+import type { Instant } from '@lernen/core/model';
+import { millisecondsPerDay } from '@lernen/core/model';
+import { type DiskBackup, fetchBackup, listBackups } from '../data/backup-client';
+import { Clock } from './clock';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
 import { PROFILE, REPOSITORY } from './profile';
@@ -9,19 +12,37 @@ export type { DiskBackup };
 /** Wait this long after a change for the next one. The server thins out what comes close together. */
 const debounceMs = 3000;
 
-/** Under this stands the number in the journal of the last change that is on disk. */
+/** Under this stands what is on disk. */
 const sentKey = 'backed-up';
+
+interface Sent {
+  /** The number in the journal of the last change that is on disk. */
+  readonly seq: number;
+  readonly at: Instant;
+}
 
 /**
  * Sends an archive to the server after changes, also after those that an earlier page did not live to send. The demo is
- * not backed up. Without a server nothing happens.
+ * not backed up, nor a log without anything in it. Without a server nothing happens, until that has lasted for a day.
  */
 @Injectable({ providedIn: 'root' })
 export class DiskBackups {
   private readonly log = inject(LogStore);
   private readonly files = inject(Files);
+  private readonly clock = inject(Clock);
   private readonly repository = inject(REPOSITORY);
   private timer: ReturnType<typeof setTimeout> | undefined;
+  /** When what is here was last known to be on disk, or first was not; null while nothing is owed. */
+  private readonly owedSince = signal<Instant | null>(null);
+  private readonly failure = signal<string | null>(null);
+
+  /** Why nothing was backed up for more than a day; null while all is well. */
+  readonly overdue = computed(() => {
+    this.clock.today();
+    const [since, failure] = [this.owedSince(), this.failure()];
+    const isLong = since !== null && this.clock.milliseconds() - Date.parse(since) > millisecondsPerDay;
+    return isLong && failure !== null ? { since, failure } : null;
+  });
 
   constructor() {
     if (inject(PROFILE) === 'demo') return;
@@ -29,41 +50,67 @@ export class DiskBackups {
       this.log.changeCount();
       if (this.log.isLoaded()) this.schedule();
     });
-    document.addEventListener('visibilitychange', () => {
+    const leave = (): void => {
       if (document.visibilityState === 'hidden' && this.timer !== undefined) void this.backUpIfOwed();
+    };
+    document.addEventListener('visibilitychange', leave);
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(this.timer);
+      document.removeEventListener('visibilitychange', leave);
     });
   }
 
-  /** Backups on disk, newest first; null when the server does not answer. */
-  list(): Promise<readonly DiskBackup[] | null> {
+  /** The identity under which this browser's backups lie. */
+  async copy(): Promise<string> {
+    return (await this.repository.identity()).id;
+  }
+
+  /** Backups on disk of all browsers, newest first. @throws BackupFailure */
+  list(): Promise<readonly DiskBackup[]> {
     return listBackups();
   }
 
-  /** Backs up now. @returns whether the server took it. */
-  async backUp(): Promise<boolean> {
-    const last = await this.repository.lastChange();
-    const isTaken = await sendBackup(await this.files.exportArchive());
-    if (isTaken) await this.repository.setLocal(sentKey, last);
-    return isTaken;
+  /** Backs up now. @throws LernenError when the server does not take it. */
+  async backUp(): Promise<void> {
+    const seq = await this.repository.lastChange();
+    try {
+      await this.files.backUp(await this.copy());
+    } catch (error) {
+      const { at } = (await this.sent()) ?? { at: (await this.repository.identity()).since };
+      this.owedSince.set(at);
+      this.failure.set(error instanceof Error ? error.message : String(error));
+      throw error;
+    }
+    await this.repository.setLocal(sentKey, { seq, at: this.clock.now() } satisfies Sent);
+    this.owedSince.set(null);
+    this.failure.set(null);
   }
 
-  /** Merges a backup into what is here; what was changed since stays. @throws {Error} when it cannot be had. */
-  async bringBack(name: string, onProgress: (share: number) => void): ReturnType<Files['importArchive']> {
-    const text = await fetchBackup(name);
-    if (text === null) throw new Error('The backup could not be read. Is the server still running?');
-    return this.files.importArchive(text, 'Brought a backup back', onProgress);
+  /** The archive in a backup. @throws BackupFailure when it cannot be had. */
+  read(backup: DiskBackup): Promise<string> {
+    return fetchBackup(backup);
   }
 
   private async backUpIfOwed(): Promise<void> {
     clearTimeout(this.timer);
     this.timer = undefined;
-    const [last, sent] = await Promise.all([this.repository.lastChange(), this.repository.local<number>(sentKey)]);
-    if (last > (sent ?? 0)) await this.backUp();
+    try {
+      const [last, sent] = await Promise.all([this.repository.lastChange(), this.sent()]);
+      if (last > (sent?.seq ?? 0) && !this.log.isEmpty()) await this.backUp();
+    } catch {
+      // It stays owed until the next change or visit; the frame says so when that takes too long.
+    }
+  }
+
+  /** Earlier versions kept the number alone. */
+  private async sent(): Promise<Sent | null> {
+    const kept = await this.repository.local<Sent | number>(sentKey);
+    if (kept === undefined) return null;
+    return typeof kept === 'number' ? { seq: kept, at: this.clock.now() } : kept;
   }
 
   private schedule(): void {
     clearTimeout(this.timer);
-    // Stopped by the person with other work on files: it stays owed until the next change or visit.
-    this.timer = setTimeout(() => void this.backUpIfOwed().catch(() => undefined), debounceMs);
+    this.timer = setTimeout(() => void this.backUpIfOwed(), debounceMs);
   }
 }

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import type { CsvTables } from '@lernen/core/archive';
+import type { CsvTables, RestoreScope } from '@lernen/core/archive';
 import { type Remote, proxy } from 'comlink';
 import type { CsvGuess, CsvPreview, FilesApi } from '../workers/files/files.worker';
 import { startFiles } from '../workers/files/start';
@@ -20,6 +20,11 @@ export class Files {
     return this.run((api) => api.exportArchive(this.profile, this.clock.now()));
   }
 
+  /** Writes a backup of the database with this identity to disk. @throws LernenError when the server does not take it. */
+  backUp(copy: string): Promise<void> {
+    return this.run((api) => api.backUp(this.profile, copy, this.clock.now()));
+  }
+
   exportCsv(): Promise<CsvTables> {
     return this.run((api) => api.exportCsv(this.profile, this.clock.zone));
   }
@@ -30,6 +35,20 @@ export class Files {
     onProgress: (share: number) => void,
   ): ReturnType<FilesApi['importArchive']> {
     return this.run((api) => api.importArchive(this.profile, text, label, proxy(onProgress)));
+  }
+
+  /** What going back to an archive would change; null where nothing would. */
+  previewRestore(text: string): ReturnType<FilesApi['previewRestore']> {
+    return this.run((api) => api.previewRestore(this.profile, text));
+  }
+
+  restore(
+    text: string,
+    scope: RestoreScope,
+    label: string,
+    onProgress: (share: number) => void,
+  ): ReturnType<FilesApi['restore']> {
+    return this.run((api) => api.restore(this.profile, text, scope, label, proxy(onProgress)));
   }
 
   /** A zip with a Markdown file for each problem. */
@@ -45,8 +64,13 @@ export class Files {
     return this.run((api) => api.importSheets(this.profile, files, label, proxy(onProgress)));
   }
 
-  openCsv(text: string): Promise<ReturnType<FilesApi['openCsv']>> {
-    return this.run((api) => api.openCsv(text, this.clock.now(), this.clock.zone));
+  openCsv(bytes: Uint8Array): ReturnType<FilesApi['openCsv']> {
+    return this.run((api) => api.openCsv(this.profile, bytes, this.clock.now(), this.clock.zone));
+  }
+
+  /** Writes another text into a cell of the open spreadsheet. */
+  mendCsv(index: number, column: number, text: string): Promise<void> {
+    return this.run((api) => api.mendCsv(index, column, text));
   }
 
   previewCsv(

@@ -4,6 +4,7 @@ import {
   type ChoiceTarget,
   type Interview,
   type Log,
+  type Named,
   type Day,
   type Problem,
   type ProblemList,
@@ -19,6 +20,7 @@ import {
   targetKey,
   withListed,
 } from '@lernen/core/model';
+import type { MergeClash } from '@lernen/core/archive';
 import {
   type PlannedLine,
   type PlannedRecords,
@@ -31,12 +33,13 @@ import {
 import { comingInterviews } from '@lernen/core/plan';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { v7 as newId } from 'uuid';
-import type { Changes } from '../data/commands';
+import type { Changes, WriteOptions } from '../data/commands';
 import { Clock } from './clock';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
 
 export type { Changes };
+export type { Done, DoneState } from '../data/journal';
 
 interface LogState {
   readonly log: Log;
@@ -59,6 +62,8 @@ export const LogStore = signalStore(
   withComputed(({ log }, clock = inject(Clock)) => ({
     problemsById: computed(() => new Map(log().problems.map((problem) => [problem.id, problem]))),
     techniquesById: computed(() => new Map(log().techniques.map((technique) => [technique.id, technique]))),
+    /** The problems as things that a picker offers. */
+    titled: computed(() => log().problems.map(({ id, title }): Named => ({ id, name: title }))),
     offered: computed(() => offeredTechniques(log().techniques)),
     sittingsOf: computed(() => byProblem(log().sittings)),
     choicesByTarget: computed(() => new Map(log().choices.map((choice) => [targetKey(choice.target), choice]))),
@@ -78,7 +83,7 @@ export const LogStore = signalStore(
       const isChanged = await repository.catchUp();
       if (repository.unreadable > unreadable)
         notices.fail(
-          `${repository.unreadable} of your records cannot be read by this version. They are kept, but stand nowhere; update Lernen, or bring a backup back in Setup.`,
+          `${repository.unreadable} of your records cannot be read by this version. They are kept, but stand nowhere; Setup shows them under Backups.`,
         );
       if (isChanged)
         patchState(store, {
@@ -91,8 +96,8 @@ export const LogStore = signalStore(
   })),
   withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
     /** @returns the journal entry to undo it by. @throws RecordError when a record breaks its schema. */
-    async save(changes: Changes, label: string): Promise<number> {
-      const seq = await repository.write(changes, label);
+    async save(changes: Changes, label: string, options: WriteOptions = {}): Promise<number> {
+      const seq = await repository.write(changes, label, options);
       await store.catchUp();
       return seq;
     },
@@ -109,17 +114,33 @@ export const LogStore = signalStore(
       }
     },
   })),
-  withMethods((store, notices = inject(Notices)) => ({
+  withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
     /** Saves and offers to undo it; says what is wrong instead when it cannot be saved. */
-    async saveAndSay(changes: Changes, label: string): Promise<boolean> {
+    async saveAndSay(changes: Changes, label: string, options: WriteOptions = {}): Promise<boolean> {
       try {
-        const seq = await store.save(changes, label);
+        const seq = await repository.write(changes, label, options);
+        // It is in the database: that is said before the pages have taken it in.
         notices.say(`${label}.`, { label: 'Undo', run: () => void store.undo(seq) });
+        await store.catchUp();
         return true;
       } catch (error) {
         notices.fail(error);
         return false;
       }
+    },
+  })),
+  withMethods((store) => ({
+    /** Gives a field of a problem, an interview or the settings another value. @returns whether it was saved. */
+    takeField(
+      { collection, id, field, name }: Pick<MergeClash, 'collection' | 'id' | 'field' | 'name'>,
+      value: unknown,
+    ): Promise<boolean> {
+      const { problems, interviews } = store.log();
+      const part = { [field]: value, revision: newId() };
+      const label = `Took the other ${field} of ${name}`;
+      if (collection === 'settings') return store.saveAndSay({ settings: { ...store.settings(), ...part } }, label);
+      const known = [...problems, ...interviews].find((record) => record.id === id);
+      return store.saveAndSay(known ? { [collection]: [{ ...known, ...part }] } : {}, label);
     },
   })),
   withMethods((store, clock = inject(Clock), notices = inject(Notices)) => ({
@@ -145,8 +166,8 @@ export const LogStore = signalStore(
 
     /** What keeping the lines of a text for later would write, line by line. */
     plannedLines(text: string, takesKnown = false): PlannedLine[] {
-      const { problems } = store.log();
-      const context = { today: clock.today(), techniques: store.offered(), problems, takesKnown };
+      const { problems, techniques } = store.log();
+      const context = { today: clock.today(), techniques, problems, takesKnown };
       return readPlannedLines(text, context, { now: clock.now(), zone: clock.zone, newId });
     },
 

@@ -1,10 +1,11 @@
 import { Injectable, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { emptyDatabase } from '../testing/database';
+import { emptyDatabase, someProblem, someSitting } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
 import { Repository } from '../data/repository';
 import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
+import { LogStore } from './log-store';
 import { Notices } from './notices';
 import { type Running, RunningStore } from './running-store';
 import { REPOSITORY } from './profile';
@@ -103,11 +104,54 @@ describe('the sitting under way', () => {
   it('leaves nothing behind when it is finished', async () => {
     const store = open();
     await store.start('problem', 'spot');
-    await store.finish();
+    expect(await store.end({}, 'Left it')).toBeTrue();
     expect([store.isRunning(), await stored()]).toEqual([false, { version: 2, hasEnded: true } as never]);
     const after = open();
     await after.takeOver(await stored());
     expect(after.running()).toBeNull();
+  });
+
+  it('ends together with what is logged of it, or not at all, and comes back with an undo', async () => {
+    const store = open();
+    const problem = someProblem();
+    await store.start(problem.id, 'rebuild');
+    await store.change({ note: 'half a thought' });
+    const sitting = someSitting(problem.id);
+    expect(await store.end({ sittings: [{ ...sitting, minutes: -1 }] }, 'Cannot be saved')).toBeFalse();
+    expect([store.isRunning(), (await stored())?.note]).toEqual([true, 'half a thought']);
+    expect(await store.end({ problems: [problem], sittings: [sitting] }, 'Saved it')).toBeTrue();
+    const log = TestBed.inject(LogStore);
+    expect([log.log().sittings.length, (await stored())?.note]).toEqual([1, undefined]);
+    const [last] = await new Repository(database).whatWasDone(1);
+    await log.undo(last?.seq ?? 0);
+    await store.takeOver(await stored());
+    expect([log.log().sittings.length, store.running()?.note]).toEqual([0, 'half a thought']);
+  });
+
+  it('changes by field, so that what another tab changes at the same time stays', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    const mine = (await stored()) as Running;
+    await database.local.put({ key: 'running', value: { ...mine, version: mine.version + 1, time: 'O(n)' } });
+    await store.change({ note: 'from here' });
+    expect(await stored()).toEqual(jasmine.objectContaining({ time: 'O(n)', note: 'from here' }));
+    await database.local.put({ key: 'running', value: { version: 9, hasEnded: true } });
+    await store.change({ note: 'too late' });
+    expect(await stored()).toEqual({ version: 10, hasEnded: true } as never);
+  });
+
+  it('does not take the sleep of the machine for work, unless it is told to', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    clock.at += 10_000;
+    await store.beat();
+    await store.takeOver(await stored());
+    clock.at += 8 * 3_600_000;
+    expect(store.worked()).toBe(10_000);
+    await store.beat();
+    expect([store.isPaused(), store.worked(), store.running()?.wasInterrupted]).toEqual([true, 10_000, true]);
+    await store.countAway();
+    expect([store.worked(), store.running()?.wasInterrupted]).toEqual([10_000 + 8 * 3_600_000, false]);
   });
 
   describe('after a page that was gone before it could write', () => {
@@ -125,7 +169,8 @@ describe('the sitting under way', () => {
       await after.takeOver(kept);
       expect(after.running()?.named).toBe('heap');
       expect((await stored())?.named).toBe('heap');
-      expect(new Drafts(database.name).adoptUnwritten('running')).toEqual([]);
+      await new Promise((resolve) => setTimeout(resolve, 300));
+      expect(await new Drafts(database.name).leftUnwritten('running')).toEqual([]);
     });
 
     it('goes on with what the database refused, which was said', async () => {

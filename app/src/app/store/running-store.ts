@@ -3,6 +3,7 @@ import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/mode
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { v7 as newId } from 'uuid';
 import { Clock } from './clock';
+import { type Changes, LogStore } from './log-store';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
 
@@ -22,6 +23,8 @@ export interface Running {
   /** When the page last showed signs of life; a clock found running long after stops here. */
   readonly seenAt: number;
   readonly wasInterrupted: boolean;
+  /** Milliseconds that went by without a sign of life, when it was interrupted; not counted as work unless said so. */
+  readonly awayFor?: number;
   /** The technique named before anything was revealed. Once set it stays. */
   readonly named: string | null;
   readonly hasNamed: boolean;
@@ -35,6 +38,8 @@ export interface Running {
   readonly felt: number | null;
   readonly language: string;
   readonly twist: string;
+  /** Minutes that the plan expects it to take; null where it was not planned, or an earlier version began it. */
+  readonly plannedMinutes?: number | null;
   readonly note: string;
 }
 
@@ -50,8 +55,10 @@ const runningIn = (kept: Kept | undefined): Running | null => (kept && !('hasEnd
 
 const key = 'running';
 const heartbeatMs = 10_000;
-/** A page that was silent for longer than this had been closed or had crashed. */
+/** A page that is opened and finds the last sign of life longer ago than this had been closed or had crashed. */
 const silenceMs = 30_000;
+/** The machine slept when an open page was silent for longer than this; one in the background is woken each minute. */
+const sleepMs = 150_000;
 
 /** What a sitting begins with. */
 const unstarted = {
@@ -90,6 +97,7 @@ export const RunningStore = signalStore(
     _repository: inject(REPOSITORY),
     _clock: inject(Clock),
     _notices: inject(Notices),
+    _log: inject(LogStore),
   })),
   withComputed(({ running }) => ({
     isRunning: computed(() => running() !== null),
@@ -100,16 +108,20 @@ export const RunningStore = signalStore(
     worked(): number {
       const running = store.running();
       if (!running) return 0;
-      const { workedBefore, resumedAt } = running;
-      return workedBefore + (resumedAt === null ? 0 : Math.max(store._clock.milliseconds() - resumedAt, 0));
+      const { workedBefore, resumedAt, seenAt } = running;
+      const now = store._clock.milliseconds();
+      const until = now - seenAt > sleepMs ? seenAt : now;
+      return workedBefore + (resumedAt === null ? 0 : Math.max(until - resumedAt, 0));
     },
 
-    async _write(kept: Kept): Promise<void> {
+    /** Writes a state, or what becomes by it of the one that is there, which another tab may have written. */
+    async _write(kept: Kept, change?: (stored: Kept) => Kept): Promise<void> {
       const { drafts } = store._repository;
       patchState(store, { running: runningIn(kept), _version: kept.version, _writeCount: store._writeCount() + 1 });
       drafts.keepUnwritten(key, [kept]);
       try {
-        await store._repository.setLocal(key, kept);
+        if (change) await store._repository.changeLocal<Kept>(key, change);
+        else await store._repository.setLocal(key, kept);
         if (store._writeCount() === 1) drafts.keepUnwritten(key, []);
       } catch (error) {
         // The draft stays for the next page.
@@ -123,42 +135,70 @@ export const RunningStore = signalStore(
     _put: (next: Omit<Running, 'version'>): Promise<void> => store._write({ ...next, version: store._version() + 1 }),
   })),
   withMethods((store) => ({
+    /** Changes some fields and leaves the others as they stand, also where another tab has just changed those. */
     async change(part: Partial<Running>): Promise<void> {
       const running = store.running();
-      if (running) await store._put({ ...running, ...part, seenAt: store._clock.milliseconds() });
+      if (!running) return;
+      const fields = { ...part, seenAt: store._clock.milliseconds() };
+      const version = store._version() + 1;
+      await store._write({ ...running, ...fields, version }, (stored) => ({
+        ...stored,
+        ...(runningIn(stored) ? fields : {}),
+        version: Math.max(stored.version + 1, version),
+      }));
     },
   })),
   withMethods((store) => ({
-    start: (problemId: string, kind: SittingKind, twist = ''): Promise<void> =>
+    start: (problemId: string, kind: SittingKind, twist = '', plannedMinutes: number | null = null): Promise<void> =>
       store._put({
         ...unstarted,
         sittingId: newId(),
         problemId,
         kind,
         twist,
+        plannedMinutes,
         startedAt: store._clock.now(),
         resumedAt: store._clock.milliseconds(),
         seenAt: store._clock.milliseconds(),
       }),
 
     pause: (): Promise<void> => store.change({ workedBefore: store.worked(), resumedAt: null }),
-    resume: (): Promise<void> => store.change({ resumedAt: store._clock.milliseconds(), wasInterrupted: false }),
-    finish: (): Promise<void> => store._write({ version: store._version() + 1, hasEnded: true }),
+    resume: (): Promise<void> =>
+      store.change({ resumedAt: store._clock.milliseconds(), wasInterrupted: false, awayFor: 0 }),
 
+    /** The time without a sign of life was work too: the person says so. */
+    countAway: (): Promise<void> =>
+      store.change({
+        workedBefore: store.worked() + (store.running()?.awayFor ?? 0),
+        wasInterrupted: false,
+        awayFor: 0,
+      }),
+
+    /** Ends it with what is logged of it, in one transaction; undoing that brings it back. @returns whether it was saved. */
+    async end(changes: Changes, label: string): Promise<boolean> {
+      const ended: Ended = { version: store._version() + 1, hasEnded: true };
+      const isSaved = await store._log.saveAndSay(changes, label, { local: { key, value: ended } });
+      if (isSaved) patchState(store, { running: null, _version: ended.version });
+      return isSaved;
+    },
+
+    /** A clock found running long after the page was last seen stops where that was. */
+    async _stopIfSilentFor(limit: number): Promise<void> {
+      const running = store.running();
+      const awayFor = store._clock.milliseconds() - (running?.seenAt ?? 0);
+      if (running?.resumedAt == null || awayFor <= limit) return;
+      const workedBefore = running.workedBefore + Math.max(running.seenAt - running.resumedAt, 0);
+      await store._put({ ...running, workedBefore, resumedAt: null, wasInterrupted: true, awayFor });
+    },
+  })),
+  withMethods((store) => ({
     /** A sign of life. It leaves alone what another tab may have written a moment ago. */
     async beat(): Promise<void> {
+      await store._stopIfSilentFor(sleepMs);
       if (store.running()?.resumedAt == null) return;
       await store._repository.changeLocal<Kept>(key, (kept) =>
         runningIn(kept) ? { ...(kept as Running), seenAt: store._clock.milliseconds() } : kept,
       );
-    },
-
-    /** A clock found running long after the page was last seen stops where that was. */
-    async _stopIfInterrupted(): Promise<void> {
-      const running = store.running();
-      if (running?.resumedAt == null || store._clock.milliseconds() - running.seenAt <= silenceMs) return;
-      const workedBefore = running.workedBefore + Math.max(running.seenAt - running.resumedAt, 0);
-      await store._put({ ...running, workedBefore, resumedAt: null, wasInterrupted: true });
     },
   })),
   withMethods((store) => ({
@@ -167,13 +207,16 @@ export const RunningStore = signalStore(
       // What is read while this page writes is older than what it holds; the write is read back right after.
       if (store._writeCount() > 0) return;
       const isFirst = !store.isLoaded();
-      const left = isFirst ? (store._repository.drafts.adoptUnwritten(key) as Kept[]) : [];
+      const { drafts } = store._repository;
+      const kept = isFirst ? await drafts.leftUnwritten(key) : [];
+      const left = kept.flatMap(({ values }) => values as Kept[]);
       const unwritten = left.filter((draft) => draft.version > (stored?.version ?? 0)).at(-1);
       const found = unwritten ?? stored;
       if (found && found.version < store._version()) return;
       patchState(store, { running: runningIn(found), isLoaded: true, _version: found?.version ?? store._version() });
       if (unwritten) await store._write(unwritten);
-      if (isFirst) await store._stopIfInterrupted();
+      drafts.forgetLeft(key, kept);
+      if (isFirst) await store._stopIfSilentFor(silenceMs);
     },
   })),
   withHooks({

@@ -44,6 +44,26 @@ describe('an open sheet', () => {
     expect([store.isSaved(), store.single('statement').text]).toEqual([true, 'Count the gulls.']);
   });
 
+  it('does not take back a draft that was written before the browser was killed, and gave it back', async () => {
+    const store = page();
+    store.open(gulls.id);
+    store.change(store.single('statement'), { text: 'Count the gulls.' });
+    const key = Object.keys(localStorage).find((it) => it.startsWith(`lernen:draft:${gulls.id}:`)) ?? '';
+    const stale = localStorage.getItem(key) ?? '';
+    expect(stale).toContain('Count the gulls.');
+    await store.flush();
+    store.change(store.single('statement'), { text: 'Count the gulls twice.' });
+    await store.flush();
+    // What a killed browser had on its disk of the page's storage.
+    localStorage.setItem(key, stale);
+    repository = new Repository(database);
+    const after = page();
+    after.open(gulls.id);
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(await texts(gulls.id)).toEqual(['Count the gulls twice.']);
+    expect(localStorage.getItem(key)).toBeNull();
+  });
+
   it('keeps what the database refused, says so, and writes it with the next change', async () => {
     const store = page();
     store.open(gulls.id);
@@ -68,6 +88,9 @@ describe('an open sheet', () => {
     repository = new Repository(database);
     const after = page();
     after.open(gulls.id);
+    const end = performance.now() + 4000;
+    while (after.single('notes').text === '' && performance.now() < end)
+      await new Promise((next) => setTimeout(next, 10));
     expect(after.single('notes').text).toBe('Ask about storms.');
     await after.flush();
     expect(await texts(gulls.id)).toEqual(['Ask about storms.']);

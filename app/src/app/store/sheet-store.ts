@@ -23,14 +23,22 @@ import { removeAllEntities, removeEntities, setEntities, setEntity, withEntities
 import { rxMethod } from '@ngrx/signals/rxjs-interop';
 import { EMPTY, catchError, from, pipe, switchMap, tap } from 'rxjs';
 import { v7 as newId } from 'uuid';
-import { type SheetEdit, editsFrom, redoOnSheet, saveSheet, undoOnSheet } from '../data/sheet-commands';
+import {
+  type SheetEdit,
+  type WrittenDraft,
+  editsFrom,
+  redoOnSheet,
+  saveSheet,
+  undoOnSheet,
+  unwrittenOf,
+} from '../data/sheet-commands';
 import { Debounced } from './debounced';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
 
-/** What is typed is written so long after the first key of a burst, milliseconds. */
-const writtenAfterMs = 250;
+/** What is typed is written so long after the first key of a burst, milliseconds: in the database within 300. */
+const writtenAfterMs = 100;
 
 /** Entries, and rows of traces, from which on a sheet is long. */
 const manyLines = 100;
@@ -121,10 +129,12 @@ export const SheetStore = signalStore(
       return store.of(kind)[0] ?? emptyEntry(kind, problemId, singleEntryId(problemId, kind));
     },
 
-    async _writeStep(edits: readonly [Unwritten, ...Unwritten[]]): Promise<void> {
+    async _writeStep(edits: readonly [Unwritten, ...Unwritten[]], draft: WrittenDraft | null): Promise<void> {
       const [sheet, label] = [sheetOf(edits[0]), edits[0].label];
       try {
-        const written = await store._repository.run((database, id) => saveSheet(database, sheet, edits, label, id));
+        const written = await store._repository.run((database, id) =>
+          saveSheet(database, sheet, edits, label, id, draft),
+        );
         if (store.problemId() === sheet) store._take(written.filter(isEntry));
         if (!written.every(isEntry)) await store._log.catchUp();
         store._settle(edits, written);
@@ -136,7 +146,12 @@ export const SheetStore = signalStore(
   })),
   withMethods((store) => {
     const writing = new Debounced(async () => {
-      for (const edits of steps(store._unwrittenEntities())) await store._writeStep(edits);
+      const { page, lastSeq: seq } = store._repository.drafts;
+      const all = steps(store._unwrittenEntities());
+      for (const [index, edits] of all.entries()) {
+        const isLastOfSheet = !all.slice(index + 1).some((later) => sheetOf(later[0]) === sheetOf(edits[0]));
+        await store._writeStep(edits, isLastOfSheet ? { page, seq } : null);
+      }
     }, writtenAfterMs);
     return {
       /** @returns when everything that was changed until now is written. */
@@ -239,13 +254,21 @@ export const SheetStore = signalStore(
     ),
 
     /** What an earlier page could not write any more. */
-    _adopt(problemId: string): void {
-      const left = store._repository.drafts.adoptUnwritten(problemId);
-      if (left.length === 0) return;
-      const edits = editsFrom(left).map((edit): Unwritten => ({ ...edit, label: 'Wrote on the sheet' }));
+    async _adopt(problemId: string): Promise<void> {
+      const { drafts } = store._repository;
+      const found = await drafts.leftUnwritten(problemId);
+      if (found.length === 0) return;
+      const left = await store._repository.run((database) => unwrittenOf(database, problemId, found));
+      // What was typed meanwhile stays.
+      const edits = editsFrom(left.flatMap(({ values }) => values))
+        .filter(({ ours }) => store._unwrittenEntityMap()[ours.id] === undefined)
+        .map((edit): Unwritten => ({ ...edit, label: 'Wrote on the sheet' }));
       patchState(store, setEntities(edits, unwritten));
       store._keepDrafts(problemId);
-      void store.flush().then(() => store._notices.say('What you typed last was brought back.'));
+      drafts.forgetLeft(problemId, found);
+      if (edits.length === 0) return;
+      await store.flush();
+      store._notices.say('What you typed last was brought back.');
     },
   })),
   withMethods((store) => ({
@@ -253,7 +276,7 @@ export const SheetStore = signalStore(
     open(problemId: string): void {
       void store.flush();
       patchState(store, removeAllEntities(stored), { problemId, isLoaded: false });
-      store._adopt(problemId);
+      void store._adopt(problemId);
       store._follow(problemId);
     },
   })),

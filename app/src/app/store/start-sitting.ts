@@ -13,16 +13,26 @@ export class StartSitting {
   private readonly router = inject(Router);
 
   /** A Twist without words asks for the change that is next for the problem. */
-  async of(problemId: string, kind: SittingKind, twist?: string | null): Promise<void> {
+  async of(
+    problemId: string,
+    kind: SittingKind,
+    twist?: string | null,
+    plannedMinutes: number | null = null,
+  ): Promise<void> {
     const change = kind === 'twist' ? (twist ?? this.relations.nextTwistOf(problemId)) : '';
-    if (!this.running.isRunning()) await this.running.start(problemId, kind, change);
+    if (!this.running.isRunning()) await this.running.start(problemId, kind, change, plannedMinutes);
     await this.router.navigateByUrl('/review');
   }
 
   /** What is planned, where it is of a known problem. @returns false for something new, which has to be chosen first. */
-  async planned({ problemId, kind, twist }: Pick<PlanItem, 'problemId' | 'kind' | 'twist'>): Promise<boolean> {
+  async planned({
+    problemId,
+    kind,
+    twist,
+    minutes,
+  }: Pick<PlanItem, 'problemId' | 'kind' | 'twist' | 'minutes'>): Promise<boolean> {
     if (problemId === null || kind === 'fresh') return false;
-    await this.of(problemId, kind, twist);
+    await this.of(problemId, kind, twist, minutes);
     return true;
   }
 }

@@ -10,12 +10,15 @@ import {
   millisecondsPerDay,
 } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
+import { Dexie } from 'dexie';
 import { LernenDatabase } from '../data/database';
+import { draftDatabaseOf } from '../data/draft-table';
 
 /** A real IndexedDB database, emptied first, and nothing kept from earlier pages. */
 export async function emptyDatabase(): Promise<LernenDatabase> {
   const database = new LernenDatabase('own');
   localStorage.clear();
+  await Dexie.delete(draftDatabaseOf(database.name));
   await database.delete();
   await database.open();
   return database;

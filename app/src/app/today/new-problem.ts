@@ -7,13 +7,13 @@ import { liveSignal } from '../store/live-signal';
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
-import { TechniquePicker } from '../ui/technique-picker';
+import { Picker } from '../ui/picker';
 import { valueOf } from '../ui/value-of';
 
 /** Something new of a technique: what was kept for later, or what to look for elsewhere and a field for what was found. */
 @Component({
   selector: 'app-new-problem',
-  imports: [DifficultyNotches, TechniquePicker],
+  imports: [DifficultyNotches, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (advice().offers.length > 0) {
@@ -53,12 +53,13 @@ import { valueOf } from '../ui/value-of';
             <a [href]="link" target="_blank" rel="noopener noreferrer">{{ link }}</a>
           }
         </span>
-        <app-technique-picker
-          [techniques]="log.offered()"
+        <app-picker
+          [options]="log.offered()"
           [label]="'Technique of ' + offer.problem.title"
           placeholder="its technique"
           [adds]="true"
           (valueChange)="name(offer.problem, $event)"
+          unknownText="No technique is called that."
         />
       </div>
     }

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
-import { readCost } from '@lernen/core/cost';
-import { CostError } from '@lernen/core/errors';
+import { costFault } from '@lernen/core/cost';
 
 /** A cost as one writes it; says when it cannot be read, and keeps it all the same. */
 @Component({
@@ -28,16 +27,7 @@ import { CostError } from '@lernen/core/errors';
 export class CostField {
   readonly label = input.required<string>();
   readonly value = model('');
-  protected readonly fault = computed(() => {
-    if (this.value().trim() === '') return null;
-    try {
-      readCost(this.value());
-      return null;
-    } catch (error) {
-      if (error instanceof CostError) return error.message;
-      throw error;
-    }
-  });
+  protected readonly fault = computed(() => costFault(this.value()));
 
   protected type(event: Event): void {
     this.value.set((event.target as HTMLInputElement).value);

@@ -5,7 +5,7 @@ import { CostField } from './cost-field';
 import { DifficultyNotches } from './difficulty-notches';
 import { KindMark } from './kind-mark';
 import { OutcomeFields } from './outcome-fields';
-import { TechniquePicker } from './technique-picker';
+import { Picker } from './picker';
 
 function show<T>(
   component: new () => T,
@@ -24,11 +24,11 @@ function type(field: HTMLInputElement | null, text: string): void {
   field.dispatchEvent(new Event('input'));
 }
 
-describe('the technique picker', () => {
-  const inputs = { techniques: catalogue, label: 'Technique', value: null };
+describe('the picker', () => {
+  const inputs = { options: catalogue, label: 'Technique', value: null, unknownText: 'No technique is called that.' };
 
   it('takes a technique that was typed in part, when it is left', () => {
-    const { fixture, element } = show(TechniquePicker, inputs);
+    const { fixture, element } = show(Picker, inputs);
     const field = element.querySelector('input');
     type(field, 'priority q');
     field?.dispatchEvent(new Event('blur'));
@@ -37,7 +37,7 @@ describe('the technique picker', () => {
   });
 
   it('says that there is none of that name and takes nothing', () => {
-    const { fixture, element } = show(TechniquePicker, inputs);
+    const { fixture, element } = show(Picker, inputs);
     const field = element.querySelector('input');
     type(field, 'lantern magic');
     field?.dispatchEvent(new Event('blur'));
@@ -47,12 +47,39 @@ describe('the technique picker', () => {
   });
 
   it('lets an empty field mean none', () => {
-    const { fixture, element } = show(TechniquePicker, { ...inputs, value: 'heap' });
+    const { fixture, element } = show(Picker, { ...inputs, value: 'heap' });
     const field = element.querySelector('input');
     expect(field?.value).toBe('Heap');
     type(field, '');
     field?.dispatchEvent(new Event('blur'));
     expect(fixture.componentInstance.value()).toBeNull();
+  });
+
+  it('takes what was typed before the press that leaves it does its work, but not over an option that is pressed', () => {
+    const { fixture, element } = show(Picker, inputs);
+    const field = element.querySelector('input');
+    const press = (target: Element, phase: string): boolean =>
+      target.dispatchEvent(new Event(phase, { bubbles: true }));
+    const option = document.createElement('mat-option');
+    document.body.append(option);
+    type(field, 'priority q');
+    press(option, 'pointerdown');
+    field?.dispatchEvent(new Event('blur'));
+    press(option, 'pointerup');
+    option.remove();
+    expect(fixture.componentInstance.value()).toBeNull();
+    press(document.body, 'pointerdown');
+    field?.dispatchEvent(new Event('blur'));
+    expect(fixture.componentInstance.value()).toBeNull();
+    press(document.body, 'pointerup');
+    expect(fixture.componentInstance.value()).toBe('heap');
+  });
+
+  it('keeps a text that names none of the options where that is fine', () => {
+    const { fixture, element } = show(Picker, { ...inputs, takesOther: true });
+    type(element.querySelector('input'), 'lantern magic');
+    fixture.detectChanges();
+    expect([fixture.componentInstance.value(), element.querySelector('.fault')]).toEqual(['lantern magic', null]);
   });
 });
 

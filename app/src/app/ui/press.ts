@@ -1,8 +1,10 @@
-/** Whether a pointer is down, and what waits until it is up again. */
+/** What a pointer is down on, and what waits until it is up again, or until its click is done. */
 let isDown = false;
+let pressed: Element | null = null;
+const beforeIt: ((pressed: Element | null) => void)[] = [];
 const waiting: (() => void)[] = [];
 
-addEventListener('pointerdown', () => (isDown = true), { capture: true });
+addEventListener('pointerdown', (event) => press(event.target), { capture: true });
 for (const end of ['pointerup', 'pointercancel'] as const) addEventListener(end, release, { capture: true });
 
 /**
@@ -14,8 +16,20 @@ export function afterPress(then: () => void): void {
   else then();
 }
 
+/** Calls back at once, or, while a pointer is down, when it is up and before its click, with what is pressed. */
+export function beforeClick(then: (pressed: Element | null) => void): void {
+  if (isDown) beforeIt.push(then);
+  else then(null);
+}
+
+function press(target: EventTarget | null): void {
+  isDown = true;
+  pressed = target instanceof Element ? target : null;
+}
+
 function release(): void {
   isDown = false;
+  beforeIt.splice(0).forEach((then) => then(pressed));
   // The click follows the pointer's release in the same task.
   setTimeout(() => waiting.splice(0).forEach((then) => then()));
 }

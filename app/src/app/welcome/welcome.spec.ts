@@ -7,7 +7,9 @@ import { Welcome } from './welcome';
 describe('the first visit', () => {
   let page: OpenPage;
   let fetched: string[];
-  const name = 'lernen-2026-11-20.json';
+  const name = 'lernen-20261120T190000000Z-1p-1s.json';
+  const copy = '019e0000-0000-7000-8000-00000000000a';
+  const listing = { copy, name, writtenAt: '2026-11-20T19:00:00.000Z', bytes: 48_200, problems: 1, sittings: 1 };
   beforeEach(() => (fetched = []));
   afterEach(async () => {
     await page.close();
@@ -22,7 +24,12 @@ describe('the first visit', () => {
       fetched.push(url);
       if (url.endsWith('/api/backups'))
         return listed
-          ? Promise.resolve(Response.json([{ name, writtenAt: '2026-11-20T19:00:00.000Z', bytes: 48_200 }]))
+          ? Promise.resolve(
+              Response.json([
+                { ...listing, name: 'ahead', isDatedAhead: true },
+                { ...listing, isDatedAhead: false },
+              ]),
+            )
           : Promise.resolve(Response.json([]));
       return text === null ? Promise.reject(new TypeError('gone')) : Promise.resolve(new Response(text));
     });
@@ -52,12 +59,12 @@ describe('the first visit', () => {
     serve(true, formatArchive(archiveFrom(stored, '2026-11-20T19:00:00.000Z')));
     page = await openPage(Welcome);
     await page.until(() => page.text.includes('There is a backup on this machine'));
-    expect(page.text).toContain('48 kB');
+    expect(page.text).toContain('1 problem and 1 sitting, 48 kB');
     await page.press('Restore it');
     await page.until(() => page.url === '/today');
     expect(page.said).toBe('Restored 1 problem and 1 sitting.');
     expect(page.log.log().problems.map(({ title }) => title)).toEqual(['Beacon Line of Sight']);
-    expect(fetched).toContain(`/api/backups/${name}`);
+    expect(fetched).toContain(`/api/backups/${copy}/${name}`);
   });
 
   it('says what is wrong with a backup that cannot be read, takes nothing, and can try again', async () => {
@@ -76,7 +83,7 @@ describe('the first visit', () => {
     page = await openPage(Welcome);
     await page.until(() => page.text.includes('There is a backup on this machine'));
     await page.press('Restore it');
-    await page.until(() => page.said === 'The backup could not be read. Is the server still running?');
+    await page.until(() => page.said.startsWith('The server does not answer'));
     expect(page.url).not.toBe('/today');
   });
 });

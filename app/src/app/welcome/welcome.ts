@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { Router } from '@angular/router';
 import { Clock } from '../store/clock';
 import { type DiskBackup, DiskBackups } from '../store/disk-backup';
+import { Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { timeIn } from '../ui/dates';
@@ -23,7 +24,7 @@ import { counted, kilobytes } from '../ui/words';
           <div class="remark">
             <p>
               <b>There is a backup on this machine</b> from {{ timeIn(found.writtenAt, clock.zone) }},
-              {{ kilobytes(found.bytes) }}, and this browser holds no records.
+              {{ heldText(found) }}, and this browser holds no records.
             </p>
             <p class="actions">
               <button type="button" class="button main" [disabled]="isRestoring()" (click)="restore(found)">
@@ -95,16 +96,26 @@ import { counted, kilobytes } from '../ui/words';
 export class Welcome {
   private readonly router = inject(Router);
   private readonly backups = inject(DiskBackups);
+  private readonly files = inject(Files);
   private readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
   protected readonly clock = inject(Clock);
   protected readonly backup = signal<DiskBackup | null>(null);
   protected readonly isRestoring = signal(false);
   protected readonly timeIn = timeIn;
-  protected readonly kilobytes = kilobytes;
 
   constructor() {
-    void this.backups.list().then((backups) => this.backup.set(backups?.[0] ?? null));
+    // Without a server, or a key to it, nothing is offered.
+    this.backups.list().then(
+      (backups) => this.backup.set(backups.find(({ isDatedAhead }) => !isDatedAhead) ?? null),
+      () => undefined,
+    );
+  }
+
+  /** Files of an earlier version do not say how much they hold. */
+  protected heldText({ problems, sittings, bytes }: DiskBackup): string {
+    const held = problems + sittings > 0 ? `${counted(problems, 'problem')} and ${counted(sittings, 'sitting')}, ` : '';
+    return `${held}${kilobytes(bytes)}`;
   }
 
   protected goOn(path: string): void {
@@ -115,7 +126,8 @@ export class Welcome {
   protected async restore(backup: DiskBackup): Promise<void> {
     this.isRestoring.set(true);
     try {
-      const { counts } = await this.backups.bringBack(backup.name, () => undefined);
+      const text = await this.backups.read(backup);
+      const { counts } = await this.files.importArchive(text, 'Brought a backup back', () => undefined);
       await this.log.catchUp();
       const [problems, sittings] = [counts.problems.added, counts.sittings.added];
       this.notices.say(`Restored ${counted(problems, 'problem')} and ${counted(sittings, 'sitting')}.`);

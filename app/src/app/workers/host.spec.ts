@@ -32,6 +32,14 @@ describe('the host of a worker', () => {
     host.stop('');
   });
 
+  it('tells whoever waits when it is ended from elsewhere, without a word', async () => {
+    const dying = `navigator.locks.request('dying', () => { postMessage({ lernenLock: 'dying' }); return new Promise(() => {}); });
+      onmessage = () => setTimeout(close, 300);`;
+    const host = new WorkerHost<Adding>(() => start(dying));
+    await expectAsync(host.run((api) => api.add(2, 3))).toBeRejectedWithError(/has broken off\. Reload the page\./);
+    expect(host.isRunning).toBeFalse();
+  });
+
   it('tells whoever waits when it breaks', async () => {
     const host = new WorkerHost<Adding>(() => start('throw new Error("broken from the start");'));
     await expectAsync(host.run((api) => api.add(2, 3))).toBeRejectedWithError(/has broken off\. Reload the page\./);

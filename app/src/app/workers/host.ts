@@ -1,5 +1,8 @@
 import { type Remote, wrap } from 'comlink';
 import { carryErrors } from './errors';
+import { whenLost } from './life';
+
+const brokenOff = 'A part of Lernen that runs beside the page has broken off. Reload the page.';
 
 /** The one way to a worker: it is started when it is first asked, and again after it was stopped or broke. */
 export class WorkerHost<Api> {
@@ -43,9 +46,13 @@ export class WorkerHost<Api> {
       this.worker.onerror = (event) => {
         event.preventDefault();
         console.error(`A worker broke: ${event.message}`);
-        this.stop('A part of Lernen that runs beside the page has broken off. Reload the page.');
+        this.stop(brokenOff);
       };
-      this.api = wrap<Api>(this.worker);
+      const { worker } = this;
+      whenLost(worker, () => {
+        if (this.worker === worker) this.stop(brokenOff);
+      });
+      this.api = wrap<Api>(worker);
     }
     return this.api;
   }

@@ -5,7 +5,7 @@ import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/model'
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
-import { TechniquePicker } from '../../ui/technique-picker';
+import { Picker } from '../../ui/picker';
 import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
@@ -16,7 +16,7 @@ import { EntryRow } from './entry-row';
 /** One approach: the idea, its costs, the verdict against the bounds, and why it was left. */
 @Component({
   selector: 'app-approach-row',
-  imports: [CostCell, EntryRow, TechniquePicker, MarkdownField],
+  imports: [CostCell, EntryRow, Picker, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-entry-row #row [mark]="index() + 1" [entry]="approach()" [label]="name()" (next)="next.emit()">
@@ -156,12 +156,13 @@ import { EntryRow } from './entry-row';
           </div>
           <div class="left quiet">
             <span class="label">technique</span>
-            <app-technique-picker
+            <app-picker
               [label]="'Technique of ' + name()"
               placeholder="none named"
-              [techniques]="log.offered()"
+              [options]="log.offered()"
               [value]="approach().technique"
               (valueChange)="change({ technique: $event })"
+              unknownText="No technique is called that."
             />
             <button type="button" class="add" (click)="addOperation()">Costs per operation</button>
           </div>
@@ -261,7 +262,7 @@ import { EntryRow } from './entry-row';
       align-items: center;
       padding: 4px 0;
     }
-    .quiet app-technique-picker {
+    .quiet app-picker {
       width: 190px;
     }
     select {

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { shippedRates } from '@lernen/core/sheet';
-import type { EntryOf } from '@lernen/core/model';
+import type { EntryOf, Named } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';
 import { CodeEditor } from '../../ui/code-editor';
+import { Picker } from '../../ui/picker';
 import { valueOf } from '../../ui/value-of';
 import { counted } from '../../ui/words';
 import { SheetFocus } from '../sheet-focus';
@@ -14,7 +15,7 @@ import { StageFrame } from './stage-frame';
 /** Versions of the code, own and others', and two of them compared. */
 @Component({
   selector: 'app-code-stage',
-  imports: [CodeComparison, CodeEditor, EntryRow, StageFrame],
+  imports: [CodeComparison, CodeEditor, EntryRow, Picker, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="code">
@@ -37,14 +38,16 @@ import { StageFrame } from './stage-frame';
                 (input)="store.change(version, { title: valueOf($event) })"
                 (paste)="paste(version, $event)"
               />
-              <input
+              <app-picker
                 class="language"
-                [attr.aria-label]="'Language of version ' + (index + 1)"
+                [isQuiet]="true"
+                [label]="'Language of version ' + (index + 1)"
                 placeholder="language"
-                maxlength="40"
-                list="code-languages"
+                [options]="languages"
+                [takesOther]="true"
+                [maxLength]="40"
                 [value]="version.language"
-                (change)="store.change(version, { language: valueOf($event) })"
+                (valueChange)="store.change(version, { language: $event ?? '' })"
               />
               @if (approaches().length > 0) {
                 <select
@@ -172,11 +175,6 @@ import { StageFrame } from './stage-frame';
           />
         }
       }
-      <datalist id="code-languages">
-        @for (language of languages; track language) {
-          <option [value]="language"></option>
-        }
-      </datalist>
     </app-stage-frame>
   `,
   styles: `
@@ -209,7 +207,6 @@ import { StageFrame } from './stage-frame';
     }
     .language {
       width: 96px;
-      font-family: var(--mono);
     }
     .link {
       flex: 1 1 160px;
@@ -262,7 +259,7 @@ export class CodeStage {
   private readonly log = inject(LogStore);
   private readonly focus = inject(SheetFocus);
   protected readonly valueOf = valueOf;
-  protected readonly languages = Object.keys(shippedRates);
+  protected readonly languages = Object.keys(shippedRates).map((name): Named => ({ id: name, name }));
   protected readonly versions = computed(() => this.store.of('version'));
   protected readonly approaches = computed(() => this.store.of('approach'));
   /** The examples that every version must pass. */

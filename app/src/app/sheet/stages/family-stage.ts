@@ -5,7 +5,7 @@ import { LogStore } from '../../store/log-store';
 import { Relations } from '../../store/relations';
 import { SheetStore } from '../../store/sheet-store';
 import { FamilyGraph } from '../../ui/family-graph';
-import { ProblemPicker } from '../../ui/problem-picker';
+import { Picker } from '../../ui/picker';
 import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
@@ -16,7 +16,7 @@ import { StageFrame } from './stage-frame';
 /** The problems around this one, the twists an interviewer might ask for, and the family as a graph. */
 @Component({
   selector: 'app-family-stage',
-  imports: [EntryRow, FamilyGraph, ProblemPicker, RouterLink, StageFrame, MarkdownField],
+  imports: [EntryRow, FamilyGraph, Picker, RouterLink, StageFrame, MarkdownField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="family">
@@ -70,11 +70,13 @@ import { StageFrame } from './stage-frame';
         </p>
       }
       <div class="new" data-start>
-        <app-problem-picker
+        <app-picker
           label="A related problem"
           placeholder="A related problem, by its title"
-          [problems]="candidates()"
+          [options]="candidates()"
           (chosen)="relate($event)"
+          [adds]="true"
+          unknownText="No problem is called that."
         />
       </div>
       <h3>Twists an interviewer might ask for</h3>
@@ -156,7 +158,7 @@ export class FamilyStage {
   protected readonly twists = computed(() => this.store.of('twist'));
   protected readonly candidates = computed(() => {
     const taken = new Set([this.store.problemId(), ...this.own().map(({ otherId }) => otherId)]);
-    return this.log.log().problems.filter(({ id }) => !taken.has(id));
+    return this.log.titled().filter(({ id }) => !taken.has(id));
   });
   protected readonly graph = computed(() => this.relations.familyOf([this.store.problemId() ?? '']));
 

@@ -30,6 +30,7 @@ import { expose } from 'comlink';
 import { LernenDatabase, type PlanTrace, type Profile } from '../../data/database';
 import { Repository } from '../../data/repository';
 import { carryErrors } from '../errors';
+import { showLife } from '../life';
 
 /** Recall of a problem whose solution was found or read, without what the page has already. */
 export interface RecallSummary {
@@ -173,4 +174,5 @@ function traceOf(plan: Plan): PlanTrace {
 }
 
 carryErrors();
+showLife();
 expose(new PlannerWorker());

@@ -1,0 +1,60 @@
+import { collectionNames } from '@lernen/core/model';
+import { currentOf, localBack } from './commands';
+import type { JournalEntry, LernenDatabase } from './database';
+
+/** Whether a thing done can be taken back: it was already, others were built on all of it, or it is too long ago. */
+export type DoneState = 'standing' | 'undone' | 'built-upon' | 'too-old';
+
+/** Something that was done, as a list tells it. */
+export interface Done {
+  readonly seq: number;
+  /** When, ISO 8601 UTC. */
+  readonly at: string;
+  readonly label: string;
+  /** The problem on whose sheet it was done; null elsewhere. */
+  readonly problemId: string | null;
+  /** How many records it wrote. */
+  readonly recordCount: number;
+  readonly state: DoneState;
+}
+
+const chunk = 100;
+
+/** What was done, newest first. */
+export async function whatWasDone(database: LernenDatabase, count: number): Promise<Done[]> {
+  const entries = await database.journal.orderBy('seq').reverse().limit(count).toArray();
+  return Promise.all(
+    entries.map(async (entry) => ({
+      seq: entry.seq,
+      at: entry.at,
+      label: entry.label,
+      problemId: entry.sheet ?? null,
+      recordCount: Object.values(entry.written).reduce((sum, all) => sum + all.length, 0),
+      state: await stateOf(database, entry),
+    })),
+  );
+}
+
+async function stateOf(database: LernenDatabase, entry: JournalEntry): Promise<DoneState> {
+  if (entry.undoneBy !== null) return entry.undoneBy === 0 ? 'too-old' : 'undone';
+  if (await localBack(database, entry)) return 'standing';
+  const settings = entry.written.settings?.[0];
+  if (settings && entry.before.settings?.[0]) {
+    const now = await database.settings.get('settings');
+    if (now?.revision === settings.revision) return 'standing';
+  }
+  for (const name of collectionNames) {
+    const written = entry.written[name] ?? [];
+    // One record that stands is enough to know; an import has thousands.
+    for (let start = 0; start < written.length; start += chunk) {
+      const part = written.slice(start, start + chunk);
+      const current = await currentOf(
+        database,
+        name,
+        part.map(({ id }) => id),
+      );
+      if (part.some(({ revision }, index) => current[index]?.revision === revision)) return 'standing';
+    }
+  }
+  return 'built-upon';
+}

@@ -1,0 +1,202 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import type { RestoreScope } from '@lernen/core/archive';
+import { collectionNames } from '@lernen/core/model';
+import { Files } from '../store/files-service';
+import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
+import { counted } from '../ui/words';
+import { mergedText, restoredText } from './counts-text';
+import { type Failure, FailureReport, failureOf } from './failure-report';
+
+type Merged = Awaited<ReturnType<Files['importArchive']>>;
+type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
+
+/**
+ * An archive, from a file or a backup: merged at once, or gone back to after its changes were shown. Either can be undone,
+ * and what a merge leaves removed can be brought back.
+ */
+@Component({
+  selector: 'app-archive-in',
+  imports: [FailureReport],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (failure(); as it) {
+      <app-failure-report [failure]="it" />
+    }
+    @if (said(); as text) {
+      <p class="said" role="status">{{ text }}</p>
+    }
+    @if (progress() !== null) {
+      <p class="actions">
+        <progress [value]="progress()" aria-label="Share done"></progress>
+        <button type="button" class="button" (click)="files.stop()">Stop</button>
+      </p>
+    } @else if (planned(); as counts) {
+      <p role="status">Going back to {{ name() }} changes {{ restoredText(counts) }} It can be undone.</p>
+      <p class="actions">
+        <button type="button" class="button main" (click)="restore('everything')">Go back to it</button>
+        <button type="button" class="button plain" (click)="done.emit()">Leave it</button>
+      </p>
+    } @else if (merged()) {
+      @if (removedHere() > 0) {
+        <p>
+          {{ counted(removedHere(), 'record') }} of it {{ removedHere() === 1 ? 'was' : 'were' }} removed here since,
+          and stayed removed.
+        </p>
+      }
+      @if (clashes().length > 0) {
+        <h3>Changed here and there</h3>
+        <p class="second">The one that was changed last stands. Either can be taken.</p>
+        <table>
+          <tbody>
+            @for (it of clashes(); track it.id + it.field) {
+              <tr>
+                <td>{{ it.name }}</td>
+                <td class="second">{{ it.field }}</td>
+                <td>here: {{ shown(it.here) }}</td>
+                <td>there: {{ shown(it.there) }}</td>
+                <td>
+                  <button type="button" class="button plain" (click)="take(it)">
+                    Take {{ it.taken === 'here' ? 'theirs' : 'ours' }}
+                  </button>
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      }
+      <p class="actions">
+        @if (removedHere() > 0) {
+          <button type="button" class="button" (click)="restore('removed')">Bring them back</button>
+        }
+        <button type="button" class="button plain" (click)="plan()">Make everything as it is in this file</button>
+        <button type="button" class="button plain" (click)="done.emit()">Done</button>
+      </p>
+    }
+  `,
+  styles: `
+    .said {
+      margin: 12px 0;
+      font-weight: 600;
+    }
+    .actions {
+      margin: 8px 0;
+    }
+    td {
+      padding: 4px 16px 4px 0;
+      border-bottom: 1px solid var(--line);
+      overflow-wrap: anywhere;
+    }
+  `,
+})
+export class ArchiveIn {
+  readonly name = input.required<string>();
+  readonly text = input.required<string>();
+  readonly mode = input.required<'merge' | 'go-back'>();
+  readonly done = output();
+  protected readonly files = inject(Files);
+  private readonly log = inject(LogStore);
+  private readonly notices = inject(Notices);
+  protected readonly counted = counted;
+  protected readonly restoredText = restoredText;
+  protected readonly progress = signal<number | null>(null);
+  protected readonly failure = signal<Failure | null>(null);
+  protected readonly said = signal<string | null>(null);
+  protected readonly merged = signal<Merged | null>(null);
+  protected readonly planned = signal<Planned | null>(null);
+  /** What is still to be looked at. */
+  protected readonly clashes = signal<Merged['clashes']>([]);
+  protected readonly removedHere = computed(() =>
+    collectionNames.reduce((sum, name) => sum + (this.merged()?.counts[name].removedHere ?? 0), 0),
+  );
+
+  constructor() {
+    effect(() => {
+      this.text();
+      const isMerge = this.mode() === 'merge';
+      untracked(() => {
+        this.merged.set(null);
+        this.planned.set(null);
+        this.clashes.set([]);
+        void (isMerge ? this.merge() : this.plan());
+      });
+    });
+  }
+
+  /** Shows what going back would change. */
+  protected plan(): Promise<void> {
+    return this.attempt(async () => {
+      const planned = await this.files.previewRestore(this.text());
+      this.planned.set(planned);
+      if (planned === null) this.said.set(`Everything is as in ${this.name()} already.`);
+    });
+  }
+
+  protected restore(scope: RestoreScope): Promise<void> {
+    return this.attempt(async () => {
+      const label = scope === 'everything' ? `Went back to ${this.name()}` : `Brought back what ${this.name()} has`;
+      const { counts, seq } = await this.files.restore(this.text(), scope, label, (share) => this.progress.set(share));
+      await this.log.catchUp();
+      this.planned.set(null);
+      this.merged.set(null);
+      this.said.set(`${label}: ${restoredText(counts)}`);
+      this.sayDone(label, seq);
+    });
+  }
+
+  protected shown(value: unknown): string {
+    return typeof value === 'string' ? value : JSON.stringify(value);
+  }
+
+  /** Takes the other of two values. */
+  protected async take(clash: Merged['clashes'][number]): Promise<void> {
+    const value = clash.taken === 'here' ? clash.there : clash.here;
+    if (await this.log.takeField(clash, value)) this.clashes.update((all) => all.filter((it) => it !== clash));
+  }
+
+  private merge(): Promise<void> {
+    return this.attempt(async () => {
+      const label = `Imported ${this.name()}`;
+      const merged = await this.files.importArchive(this.text(), label, (share) => this.progress.set(share));
+      await this.log.catchUp();
+      this.said.set(mergedText(merged.counts));
+      this.merged.set(merged);
+      this.clashes.set(merged.clashes);
+      if (merged.seq === null) this.notices.say(`There was nothing new in ${this.name()}.`);
+      else this.sayDone(label, merged.seq);
+    });
+  }
+
+  private sayDone(label: string, seq: number | null): void {
+    if (seq !== null) this.notices.say(`${label}.`, { label: 'Undo', run: () => void this.undo(seq) });
+  }
+
+  private async undo(seq: number): Promise<void> {
+    await this.log.undo(seq);
+    this.said.set(null);
+    this.merged.set(null);
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.failure.set(null);
+    this.said.set(null);
+    this.progress.set(0);
+    try {
+      await work();
+    } catch (error) {
+      this.failure.set(failureOf(error));
+    } finally {
+      this.progress.set(null);
+    }
+  }
+}

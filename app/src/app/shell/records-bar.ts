@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { dayOf } from '@lernen/core/model';
+import { Clock } from '../store/clock';
+import { DiskBackups } from '../store/disk-backup';
+import { KeptRecords } from '../store/kept-records';
+import { shortDay } from '../ui/dates';
+import { counted } from '../ui/words';
+
+/** Says under the frame that records are gone, cannot be written, or were not backed up for long. Silent otherwise. */
+@Component({
+  selector: 'app-records-bar',
+  imports: [RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (records.lossText(); as text) {
+      <div role="alert">
+        <span>{{ text }}</span>
+        <button type="button" (click)="reload()">Reload</button>
+      </div>
+    } @else if (records.gone(); as gone) {
+      <div role="alert">
+        <span>
+          <b>Your records are no longer in this browser:</b>
+          {{ counted(gone.problems, 'problem') }} and {{ counted(gone.sittings, 'sitting') }} stood here on
+          {{ shortDay(dayOf(gone.at, clock.zone)) }}. It may have cleared them when the disk was full.
+        </span>
+        <span class="actions">
+          <a routerLink="/setup" fragment="backups">Choose a backup</a>
+          <button type="button" (click)="records.goOn()">Go on without them</button>
+        </span>
+      </div>
+    } @else if (backups.overdue(); as overdue) {
+      <div role="status">
+        <span>Not backed up to disk since {{ shortDay(dayOf(overdue.since, clock.zone)) }}. {{ overdue.failure }}</span>
+        <a routerLink="/setup" fragment="backups">Backups</a>
+      </div>
+    }
+  `,
+  styles: `
+    div {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 16px;
+      align-items: center;
+      justify-content: space-between;
+      padding: 6px 24px;
+      border-left: 4px solid var(--risk);
+      background: var(--risk-soft);
+      font-size: 13px;
+    }
+    button,
+    a {
+      padding: 2px 0;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      font: inherit;
+      text-decoration: underline;
+      cursor: pointer;
+    }
+    .actions {
+      display: flex;
+      gap: 16px;
+    }
+    @media (width < 600px) {
+      div {
+        padding: 6px 12px;
+      }
+    }
+  `,
+})
+export class RecordsBar {
+  protected readonly records = inject(KeptRecords);
+  protected readonly backups = inject(DiskBackups);
+  protected readonly clock = inject(Clock);
+  protected readonly counted = counted;
+  protected readonly shortDay = shortDay;
+  protected readonly dayOf = dayOf;
+
+  protected reload(): void {
+    location.reload();
+  }
+}

@@ -1,0 +1,158 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  input,
+  model,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
+import { type Named, findNamed, isCalled, likeNamed } from '@lernen/core/model';
+import { beforeClick } from './press';
+
+/** Longer lists are typed into, not scrolled through. */
+const maxOffered = 60;
+
+/**
+ * One of some named things, found by typing any part of a name, an alias or an id. Pressing an option takes it, Enter takes
+ * what the list offers first, leaving the field takes what was typed where it means one. Empty text means none.
+ */
+@Component({
+  selector: 'app-picker',
+  imports: [MatAutocomplete, MatAutocompleteTrigger, MatOption],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <input
+      #field
+      class="box"
+      [class.quiet]="isQuiet()"
+      type="text"
+      autocomplete="off"
+      [attr.aria-label]="label()"
+      [attr.maxlength]="maxLength()"
+      [placeholder]="placeholder()"
+      [disabled]="disabled()"
+      [matAutocomplete]="list"
+      [value]="shown()"
+      (input)="type($event)"
+      (blur)="leave()"
+      (keydown.enter)="enter($event)"
+    />
+    <mat-autocomplete
+      #list="matAutocomplete"
+      [autoActiveFirstOption]="!takesOther()"
+      [displayWith]="nameOf"
+      (optionSelected)="choose($event.option.value)"
+    >
+      @for (option of matching(); track option.id) {
+        <mat-option [value]="option.id"
+          >{{ option.name }} <span class="second">{{ option.family }}</span></mat-option
+        >
+      }
+    </mat-autocomplete>
+    @if (isUnknown()) {
+      <p class="fault">{{ unknownText() }}</p>
+    }
+  `,
+  styles: `
+    .quiet {
+      min-height: 26px;
+      padding: 2px 4px;
+      border-color: transparent;
+      background: none;
+      font: 400 13px/1.4 var(--mono);
+    }
+    .quiet:hover,
+    .quiet:focus {
+      background: var(--sheet);
+    }
+  `,
+})
+export class Picker {
+  readonly options = input.required<readonly Named[]>();
+  readonly label = input.required<string>();
+  readonly placeholder = input('');
+  readonly disabled = input(false);
+  /** Without a frame, among other facts in a line. */
+  readonly isQuiet = input(false);
+  readonly maxLength = input(300);
+  readonly unknownText = input('Nothing is called that.');
+  /** What is chosen is added to others; the field is empty again for the next. */
+  readonly adds = input(false);
+  /** Whether a text that names none of them is fine as it stands; then the value is a name. */
+  readonly takesOther = input(false);
+  readonly value = model<string | null>(null);
+  /** What was chosen, also where it is the same again. */
+  readonly chosen = output<string>();
+  /** Why what stands in the field means nothing; null once it does. */
+  readonly fault = output<string | null>();
+  private readonly typed = signal<string | null>(null);
+  protected readonly shown = computed(() => this.typed() ?? this.nameOf(this.value() ?? ''));
+  protected readonly isUnknown = computed(
+    () => !this.takesOther() && (this.typed() ?? '').trim() !== '' && this.matching().length === 0,
+  );
+  protected readonly matching = computed(() => likeNamed(this.typed() ?? '', this.options()).slice(0, maxOffered));
+  private readonly trigger = viewChild.required(MatAutocompleteTrigger);
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+  protected readonly nameOf = (id: string): string =>
+    this.options().find((option) => option.id === id)?.name ?? (this.takesOther() ? id : '');
+
+  protected type(event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    this.typed.set(value);
+    if (this.takesOther()) this.value.set(value);
+    else if (!this.adds()) {
+      const named = this.matching().find((option) => isCalled(option, value));
+      if (named) this.value.set(named.id);
+    }
+    this.fault.emit(this.isUnknown() ? this.unknownText() : null);
+  }
+
+  protected choose(id: string): void {
+    this.value.set(this.takesOther() ? this.nameOf(id) : id);
+    this.chosen.emit(id);
+    if (this.adds()) this.value.set(null);
+    this.typed.set(null);
+    this.fault.emit(null);
+    // The list has written the name into the field by itself.
+    this.field().nativeElement.value = this.shown();
+  }
+
+  /**
+   * What was typed is taken before a press on something else does its work: on Save, say. Pressing an option leaves the
+   * field too, and says itself what is meant.
+   */
+  protected leave(): void {
+    beforeClick((pressed) => {
+      if (!pressed?.closest('mat-option')) this.settle();
+    });
+  }
+
+  /** Enter takes what the list offers first, or what was typed; it never saves a form over it. */
+  protected enter(event: Event): void {
+    if (this.typed() === null || this.takesOther()) return;
+    event.preventDefault();
+    if (!this.trigger().panelOpen) this.settle();
+  }
+
+  /** Takes what was typed, if it means one of them; empty text takes the value away. */
+  private settle(): void {
+    const typed = this.typed();
+    if (typed === null) return;
+    if (this.takesOther()) {
+      this.typed.set(null);
+      return;
+    }
+    const match = findNamed(typed, this.options());
+    if (match.kind === 'one') {
+      this.choose(match.found.id);
+      return;
+    }
+    if (typed.trim() !== '') return;
+    this.value.set(null);
+    this.typed.set(null);
+  }
+}

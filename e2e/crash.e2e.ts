@@ -1,0 +1,12 @@
+import { crashRun } from './crash/run';
+import { expect, test } from './lernen';
+import { slowness } from './server';
+
+test('a browser that is killed at any moment loses nothing that was confirmed, and nothing happens by half', async () => {
+  test.setTimeout(150_000 * slowness);
+  let seed = 7;
+  const random = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+  const { claims, broken } = await crashRun(20, random);
+  expect(broken).toEqual([]);
+  expect(claims).toBeGreaterThan(100);
+});

@@ -1,0 +1,93 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Lernen } from '../lernen';
+import { startTestServer } from '../server';
+import { type Act, type Claim, acts } from './acts';
+import { KillableBrowser } from './browser';
+import { standingRecords } from './records';
+
+export interface CrashResult {
+  readonly moments: number;
+  /** How many claims were checked after the kills. */
+  readonly claims: number;
+  /** Kills that came while each act was under way. */
+  readonly byAct: Readonly<Record<string, number>>;
+  /** What was lost or half done, in words. */
+  readonly broken: readonly string[];
+}
+
+/** The longest that a browser lives after its page is there, milliseconds. */
+const longestLife = 2500;
+
+/**
+ * Kills the browser at random moments while something is done, starts it again on the same profile, and looks whether all
+ * that was confirmed before is there, and nothing by half.
+ */
+export async function crashRun(
+  moments: number,
+  random: () => number,
+  onMoment: (done: number) => void = () => undefined,
+): Promise<CrashResult> {
+  const server = await startTestServer();
+  const profile = await mkdtemp(join(tmpdir(), 'lernen-crash-'));
+  const confirmed: Claim[] = [];
+  const always: Claim[] = [];
+  const broken: string[] = [];
+  const byAct: Record<string, number> = {};
+  let claims = 0;
+  const check = async (lernen: Lernen, what: string, opened: string | null): Promise<void> => {
+    let records = await standingRecords(lernen.page);
+    if (opened !== null) {
+      // What was typed last is brought back where it was typed.
+      const id = records.problems.find(({ title }) => title === opened)?.id;
+      await lernen.open(`/problems/${id ?? ''}`);
+      await lernen.settled();
+      records = await standingRecords(lernen.page);
+    }
+    for (const claim of [...confirmed, ...always]) {
+      claims++;
+      const wrong = claim(records);
+      if (wrong !== null) broken.push(`${what}: ${wrong}`);
+    }
+  };
+  let opened: string | null = null;
+  try {
+    for (let moment = 0; moment <= moments; moment++) {
+      const browser = await KillableBrowser.start(profile);
+      const lernen = new Lernen(browser.page, server);
+      await lernen.open(moment === 0 ? '/' : '/setup');
+      if (moment === 0) await lernen.page.getByRole('button', { name: 'Start empty' }).click();
+      else await lernen.page.getByRole('heading', { level: 1, name: 'Setup' }).waitFor();
+      if (moment > 0) await check(lernen, `after kill ${moment}`, opened);
+      opened = null;
+      const act = acts[Math.floor(random() * acts.length)] as Act;
+      let killedAt = Infinity;
+      let isOver = false;
+      const running = act.run({
+        lernen,
+        confirm: (claim) => void (isOver || confirmed.push(claim)),
+        always: (claim) => void (isOver || always.push(claim)),
+        opens: (title) => void (isOver || (opened = title)),
+        killedAt: () => killedAt,
+      });
+      const ended = running.then(
+        () => null,
+        (error: unknown) => (isOver ? null : String(error)),
+      );
+      const life = new Promise<null>((resolve) => setTimeout(resolve, 300 + random() * longestLife, null));
+      const failed = moment === moments ? null : await Promise.race([life, ended]);
+      if (failed !== null) broken.push(`${act.name} could not go on: ${failed}`);
+      isOver = true;
+      killedAt = Date.now();
+      await browser.kill();
+      await ended;
+      byAct[act.name] = (byAct[act.name] ?? 0) + 1;
+      onMoment(moment);
+    }
+  } finally {
+    await server.discard();
+    await rm(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
+  }
+  return { moments, claims, byAct, broken };
+}
