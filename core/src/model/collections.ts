@@ -33,8 +33,10 @@ export interface Collection<S extends z.ZodMiniType<LogRecord> = z.ZodMiniType<L
   readonly hasTable: boolean;
   /** Where it stands in Markdown: in files of its own, within those of problems, or nowhere. */
   readonly inMarkdown: 'files' | 'sheets' | null;
-  /** The log's view of the records that stand, where it is not just these. */
-  readonly arrange?: (records: z.infer<S>[]) => z.infer<S>[];
+  /** The order of the records in the log, of which no two are equal; by id where none is given. */
+  readonly order?: (a: z.infer<S>, b: z.infer<S>) => number;
+  /** The log's view of the records that stand, where it is not just these in their order. */
+  readonly arrange?: (records: readonly z.infer<S>[]) => readonly z.infer<S>[];
 }
 
 /** What most collections are. */
@@ -75,7 +77,7 @@ export const collections = {
     indexes: ['id'],
     hasTable: true,
     inMarkdown: null,
-    arrange: (records) => records.sort(bySittingTime),
+    order: bySittingTime,
   }),
   techniques: row(TechniqueSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: allTechniques }),
   interviews: row(InterviewSchema, { ...usual, merges: 'fields', hasTable: false, inMarkdown: null }),
@@ -86,7 +88,7 @@ export const collections = {
     planFields: [],
     hasTable: true,
     inMarkdown: 'files',
-    arrange: (records) => records.sort(byUrgency),
+    order: byUrgency,
   }),
   entries: row(EntrySchema, {
     ...usual,

@@ -5,6 +5,7 @@ export * from './choice';
 export * from './collections';
 export * from './entry';
 export * from './field-table';
+export * from './growing-log';
 export * from './interview';
 export * from './log';
 export * from './migrations';

@@ -2,13 +2,12 @@ import {
   type CollectionName,
   type Collections,
   type LogCollectionName,
-  collectionOf,
   eachCollection,
   logCollectionNames,
 } from './collections';
+import { GrowingLog } from './growing-log';
 import type { Problem, ProblemId } from './problem';
-import { currentRecords } from './record';
-import { type Settings, defaultSettings } from './settings';
+import type { Settings } from './settings';
 import { type Technique, type TechniqueId, resolveTechnique } from './technique';
 
 /**
@@ -34,17 +33,10 @@ export const noRecords: StoredRecords = {
 
 /** Makes the log out of stored records. What belongs to a problem that does not stand is left out. */
 export function logFrom(stored: LogRecords): Log {
-  const known = new Set(currentRecords(stored.problems).map(({ id }) => id));
-  const arranged = <N extends LogCollectionName>(name: N): readonly Collections[N][] => {
-    const { isOfProblem, arrange } = collectionOf(name);
-    const records = currentRecords(stored[name] as readonly Collections[N][]);
-    const own = isOfProblem
-      ? records.filter((record) => 'problemId' in record && known.has(record.problemId))
-      : records;
-    return arrange ? arrange(own) : own;
-  };
-  const parts = Object.fromEntries(logCollectionNames.map((name) => [name, arranged(name)]));
-  return { ...(parts as Omit<Log, 'settings'>), settings: stored.settings ?? defaultSettings };
+  const log = new GrowingLog();
+  for (const name of logCollectionNames) log.put(name, stored[name]);
+  log.putSettings(stored.settings);
+  return log.log();
 }
 
 /** Techniques a person can choose: neither hidden nor merged away. */

@@ -42,7 +42,16 @@ export type Problem = z.infer<typeof ProblemSchema>;
 export const ProblemIdSchema = IdSchema;
 export type ProblemId = z.infer<typeof ProblemIdSchema>;
 
-/** Titles are the same problem when they differ in case, accents or spacing only. */
+/** Titles are the same problem when they differ only in case, in spacing or in how their letters are encoded. */
 export function titleKey(title: string): string {
-  return title.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');
+  const known = titleKeys.get(title);
+  if (known !== undefined) return known;
+  const key = title.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en');
+  if (titleKeys.size >= maxTitleKeys) titleKeys.clear();
+  titleKeys.set(title, key);
+  return key;
 }
+
+/** Remembered, because a line that is typed asks for all of them with every key. */
+const titleKeys = new Map<string, string>();
+const maxTitleKeys = 20_000;

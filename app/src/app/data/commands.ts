@@ -6,6 +6,7 @@ import {
   type Entry,
   type LogRecord,
   type NewId,
+  type Problem,
   type Settings,
   SettingsSchema,
   collectionNames,
@@ -40,6 +41,8 @@ export interface WriteOptions {
   readonly undoes?: number;
   /** A value of this browser's own that is set with the records, and goes back with them. */
   readonly local?: { readonly key: string; readonly value: Versioned };
+  /** The problems that stand, asked for within the transaction by whoever has them at hand. */
+  readonly problemsNow?: () => Promise<readonly Problem[]>;
   /** Whether the records come from another copy and keep the revisions that it gave them. */
   readonly keepsRevisions?: boolean;
 }
@@ -73,7 +76,7 @@ export async function write(
       throw new RecordError('Stopped. Nothing was written.', []);
   };
   return database.transaction('rw', database.tables, async () => {
-    const named = options.keepsRevisions ? valid : await withKnownTitles(database, valid);
+    const named = options.keepsRevisions ? valid : await withKnownTitles(database, valid, options.problemsNow);
     const checked = await stamped(database, named, options.keepsRevisions ?? false);
     const written: Partial<Record<ContentTable, Written[]>> = {};
     const before: Partial<Record<ContentTable, (object | null)[]>> = {};

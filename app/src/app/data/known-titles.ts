@@ -7,14 +7,16 @@ import type { LernenDatabase } from './database';
  * there: two pages may have named the same problem at the same moment, each before it saw the other's. Call it in the
  * transaction that writes.
  */
-export async function withKnownTitles(database: LernenDatabase, changes: Changes): Promise<Changes> {
+export async function withKnownTitles(
+  database: LernenDatabase,
+  changes: Changes,
+  problemsNow = () => standingProblems(database),
+): Promise<Changes> {
   const problems = changes.problems ?? [];
   const known = await database.collection('problems').bulkGet(problems.map(({ id }) => id));
   const added = problems.filter((problem, index) => !known[index] && !problem.deleted);
   if (added.length === 0) return changes;
-  const titles = new Map<string, Problem>();
-  for (const problem of await database.collection('problems').toArray())
-    if (!problem.deleted) titles.set(titleKey(problem.title), problem);
+  const titles = new Map((await problemsNow()).map((problem) => [titleKey(problem.title), problem]));
   const instead = new Map(
     added.flatMap(({ id, title }) => {
       const standing = titles.get(titleKey(title));
@@ -22,6 +24,10 @@ export async function withKnownTitles(database: LernenDatabase, changes: Changes
     }),
   );
   return instead.size === 0 ? changes : redirected(changes, instead);
+}
+
+export async function standingProblems(database: LernenDatabase): Promise<readonly Problem[]> {
+  return (await database.collection('problems').toArray()).filter(({ deleted }) => !deleted);
 }
 
 /** The changes without the problems that have a stand-in, and with that in their place wherever they are named. */

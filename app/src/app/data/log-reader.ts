@@ -1,19 +1,21 @@
 import {
   type Collections,
+  GrowingLog,
   type Log,
   type LogCollectionName,
   type LogRecords,
+  type Problem,
   type Settings,
   collectionOf,
   defaultSettings,
   keyOf,
   logCollectionNames,
-  logFrom,
   readSettings,
 } from '@lernen/core/model';
 import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
 import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
+import { standingProblems } from './known-titles';
 
 /** So many rows are read and parsed in one go: a page is held up by less than the blink of a key. */
 const chunk = 500;
@@ -21,31 +23,45 @@ const logTables = [...logCollectionNames, 'settings'] as const;
 /** Above this many changed records, reading everything again is quicker. */
 const maxFollowed = 1500;
 
+/** All that was read, and the log that it makes. */
+interface Copy {
+  /** By the key that the database has for them. */
+  readonly records: { readonly [N in LogCollectionName]: Map<string, Collections[N]> };
+  readonly log: GrowingLog;
+  settings: Settings | null;
+  unreadable: number;
+}
+
+function emptyCopy(): Copy {
+  const records = Object.fromEntries(logCollectionNames.map((name) => [name, new Map()])) as Copy['records'];
+  return { records, log: new GrowingLog(), settings: null, unreadable: 0 };
+}
+
 /**
  * A copy of the log in memory that follows the database: once read, it takes in only what the journal says has changed.
  * The page and the workers each have one.
  */
 export class LogReader {
-  private seq = 0;
-  private isRead = false;
-  private readonly records = Object.fromEntries(logCollectionNames.map((name) => [name, new Map()])) as {
-    [N in LogCollectionName]: Map<string, Collections[N]>;
-  };
-  private settings: Settings | null = null;
+  private copy = emptyCopy();
+  /** The last entry of the journal that the copy has taken in; null while nothing was read. */
+  private seq: number | null = null;
   /** Grows with every change of what estimates and plan are computed from. */
   planCount = 0;
-  /** Records that cannot be read. They stay in the database, and out of the log. */
-  unreadable = 0;
 
   constructor(private readonly database: LernenDatabase) {}
 
+  /** Records that cannot be read. They stay in the database, and out of the log. */
+  get unreadable(): number {
+    return this.copy.unreadable;
+  }
+
   /** Takes in what was written since the last call. @returns whether anything of the log, or the plan, changes by it. */
   async catchUp(): Promise<boolean> {
-    if (!this.isRead) {
+    const entries = this.seq === null ? null : await this.entriesSince(this.seq);
+    if (entries === null) {
       await this.readAll();
       return true;
     }
-    const entries = await this.database.journal.where('seq').above(this.seq).toArray();
     if (entries.length === 0) return false;
     const changed = entries.reduce(
       (sum, { written }) => logTables.reduce((count, name) => count + (written[name]?.length ?? 0), sum),
@@ -77,41 +93,60 @@ export class LogReader {
   }
 
   stored(): LogRecords {
-    const lists = logCollectionNames.map((name) => [name, [...this.records[name].values()]]);
-    return { ...(Object.fromEntries(lists) as Omit<LogRecords, 'settings'>), settings: this.settings };
+    const { records, settings } = this.copy;
+    const lists = logCollectionNames.map((name) => [name, [...records[name].values()]]);
+    return { ...(Object.fromEntries(lists) as Omit<LogRecords, 'settings'>), settings };
   }
 
   log(): Log {
-    return logFrom(this.stored());
+    return this.copy.log.log();
   }
 
-  /** In parts, so that a long log never holds the page up for long. */
+  /** The problems that stand at this moment, of which the copy may not have heard. Call it in a transaction that writes. */
+  async problemsNow(): Promise<readonly Problem[]> {
+    const entries = this.seq === null ? null : await this.entriesSince(this.seq);
+    if (entries === null) return standingProblems(this.database);
+    const ids = entries.flatMap(({ written }) => (written.problems ?? []).map(({ id }) => id));
+    const { problems } = this.log();
+    if (ids.length === 0) return problems;
+    const since = (await this.database.collection('problems').bulkGet(ids)).flatMap((problem) => problem ?? []);
+    return [...problems.filter(({ id }) => !ids.includes(id)), ...since.filter(({ deleted }) => !deleted)];
+  }
+
+  /** In parts, so that a long log never holds the page up for long. What was read before stands until all is. */
   private async readAll(): Promise<void> {
-    this.unreadable = 0;
     const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
+    const copy = emptyCopy();
     for (const name of logCollectionNames) {
-      this.records[name].clear();
       const table = this.database.table(name);
       let last: string | null = null;
       for (;;) {
         const page = (await (last === null ? table.orderBy(':id') : table.where(':id').above(last))
           .limit(chunk)
           .toArray()) as object[];
-        this.put(name, page);
+        this.put(name, page, copy);
         if (page.length < chunk) break;
         last = keyOf(name, page.at(-1) as { id: string; revision: string });
       }
     }
-    await this.readSettings();
+    await this.readSettings(copy);
+    this.copy = copy;
     this.seq = seq;
-    this.isRead = true;
   }
 
-  private async readSettings(): Promise<void> {
+  private async readSettings(copy = this.copy): Promise<void> {
     const row = await this.database.settings.get('settings');
     const settings = row ? readSettings(withoutId(row)).settings : null;
-    if (settings && changesPlan('settings', this.settings ?? defaultSettings, settings)) this.planCount++;
-    this.settings = settings;
+    if (settings && changesPlan('settings', this.copy.settings ?? defaultSettings, settings)) this.planCount++;
+    copy.settings = settings;
+    copy.log.putSettings(settings);
+  }
+
+  /** Null where the journal does not hold that entry any more: everything was thrown away since. */
+  private async entriesSince(seq: number): Promise<JournalEntry[] | null> {
+    const [known, ...since] = await this.database.journal.where('seq').aboveOrEqual(seq).toArray();
+    if (seq === 0) return known ? [known, ...since] : since;
+    return known?.seq === seq ? since : null;
   }
 
   /** Whether anything was written on sheets that the plan is made from. */
@@ -122,20 +157,21 @@ export class LogReader {
     return rows.some((row) => row && plannedFromEntries.some((kind) => kind === row.kind));
   }
 
-  private put(name: LogCollectionName, records: readonly object[]): void {
-    const map = this.records[name] as Map<string, object>;
+  private put(name: LogCollectionName, rows: readonly object[], copy = this.copy): void {
+    const before = this.copy.records[name] as ReadonlyMap<string, object>;
+    const records = copy.records[name] as Map<string, object>;
     const { schema } = collectionOf(name);
-    for (const record of records) {
-      const parsed = schema.safeParse(record);
+    for (const row of rows) {
+      const parsed = schema.safeParse(row);
       if (!parsed.success) {
-        this.unreadable++;
+        copy.unreadable++;
         continue;
       }
-      const after = parsed.data;
-      const key = keyOf(name, after);
-      const before = (map.get(key) ?? null) as typeof after | null;
-      if (changesPlan(name, before, after)) this.planCount++;
-      map.set(key, after);
+      const record = parsed.data;
+      const key = keyOf(name, record);
+      if (changesPlan(name, (before.get(key) ?? null) as typeof record | null, record)) this.planCount++;
+      records.set(key, record);
+      copy.log.put(name, [record]);
     }
   }
 }

@@ -21,6 +21,21 @@ describe('the repository', () => {
     expect(counts).toEqual(Array.from({ length: 4 }, () => practice.sittings.length));
   });
 
+  it('knows a title that another page has given since, and one that was taken away', async () => {
+    const [here, there] = [new Repository(database), new Repository(database)];
+    await here.catchUp();
+    const theirs = someProblem('Gull Census');
+    await there.write({ problems: [theirs] }, 'There');
+    await here.write({ problems: [someProblem('gull census')], sittings: [] }, 'Here');
+    await here.catchUp();
+    expect(here.log().problems).toEqual([theirs]);
+    await there.write({ problems: [{ ...theirs, deleted: true }] }, 'Removed there');
+    const again = someProblem('Gull Census');
+    await here.write({ problems: [again] }, 'Again');
+    await here.catchUp();
+    expect(here.log().problems).toEqual([again]);
+  });
+
   it('fills in what a record from before a field does not have', async () => {
     const problem = someProblem();
     const { note: _note, ...sitting } = someSitting(problem.id, { attempts: [{ verdict: 'accepted' } as never] });
@@ -45,11 +60,13 @@ describe('the repository', () => {
 
   it('replaces everything at once, and changes its own values where they are', async () => {
     const repository = new Repository(database);
-    await repository.write({ problems: [someProblem('Old')] }, 'Before');
-    await repository.replaceAll({ problems: [someProblem('New')] }, 'Replaced', 'made-at', 1);
+    await repository.write({ problems: [someProblem('Old'), someProblem('Same')] }, 'Before');
+    await repository.catchUp();
+    const [same, fresh] = [someProblem('Same'), someProblem('New')];
+    await repository.replaceAll({ problems: [same, fresh] }, 'Replaced', 'made-at', 1);
     await repository.changeLocal<number>('made-at', (value) => value + 1);
     await repository.catchUp();
-    expect(repository.log().problems.map(({ title }) => title)).toEqual(['New']);
+    expect(repository.log().problems).toEqual([same, fresh]);
     expect([await repository.local('made-at'), await repository.local('other')]).toEqual([2, undefined]);
   });
 });

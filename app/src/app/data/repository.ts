@@ -95,8 +95,9 @@ export class Repository {
   }
 
   /** All of the records or none. @returns the journal entry to undo it by. @throws RecordError when one breaks its schema. */
-  async write(changes: Changes, label: string, options?: WriteOptions): Promise<number> {
-    return (await write(this.database, changes, label, options)).seq;
+  async write(changes: Changes, label: string, options: WriteOptions = {}): Promise<number> {
+    const problemsNow = () => this.reader.problemsNow();
+    return (await write(this.database, changes, label, { problemsNow, ...options })).seq;
   }
 
   /** Takes back what a journal entry wrote. */
@@ -134,7 +135,7 @@ export class Repository {
   replaceAll(changes: Changes, label: string, key: string, value: unknown): Promise<void> {
     return this.database.transaction('rw', this.database.tables, async () => {
       for (const table of this.database.tables) await table.clear();
-      await this.write(changes, label);
+      await this.write(changes, label, { problemsNow: () => Promise.resolve([]) });
       await this.setLocal(key, value);
     });
   }

@@ -60,19 +60,19 @@ export const LogStore = signalStore(
   { providedIn: 'root' },
   withState(initialState),
   withComputed(({ log }, clock = inject(Clock)) => ({
-    problemsById: computed(() => new Map(log().problems.map((problem) => [problem.id, problem]))),
-    techniquesById: computed(() => new Map(log().techniques.map((technique) => [technique.id, technique]))),
+    problemsById: computed(() => new Map(log.problems().map((problem) => [problem.id, problem]))),
+    techniquesById: computed(() => new Map(log.techniques().map((technique) => [technique.id, technique]))),
     /** The problems as things that a picker offers. */
-    titled: computed(() => log().problems.map(({ id, title }): Named => ({ id, name: title }))),
-    offered: computed(() => offeredTechniques(log().techniques)),
-    sittingsOf: computed(() => byProblem(log().sittings)),
-    choicesByTarget: computed(() => new Map(log().choices.map((choice) => [targetKey(choice.target), choice]))),
-    settings: computed(() => log().settings),
+    titled: computed(() => log.problems().map(({ id, title }): Named => ({ id, name: title }))),
+    offered: computed(() => offeredTechniques(log.techniques())),
+    sittingsOf: computed(() => byProblem(log.sittings())),
+    choicesByTarget: computed(() => new Map(log.choices().map((choice) => [targetKey(choice.target), choice]))),
+    settings: computed(() => log.settings()),
     coming: computed(() => {
       clock.today();
-      return comingInterviews(log().interviews, clock.now());
+      return comingInterviews(log.interviews(), clock.now());
     }),
-    isEmpty: computed(() => log().problems.length === 0 && log().interviews.length === 0),
+    isEmpty: computed(() => log.problems().length === 0 && log.interviews().length === 0),
   })),
   withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
     newId: (): string => newId(),
@@ -119,9 +119,8 @@ export const LogStore = signalStore(
     async saveAndSay(changes: Changes, label: string, options: WriteOptions = {}): Promise<boolean> {
       try {
         const seq = await repository.write(changes, label, options);
-        // It is in the database: that is said before the pages have taken it in.
-        notices.say(`${label}.`, { label: 'Undo', run: () => void store.undo(seq) });
         await store.catchUp();
+        notices.say(`${label}.`, { label: 'Undo', run: () => void store.undo(seq) });
         return true;
       } catch (error) {
         notices.fail(error);

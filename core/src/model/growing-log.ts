@@ -1,0 +1,98 @@
+import { type Collections, type LogCollectionName, collectionOf, logCollectionNames } from './collections';
+import type { Log } from './log';
+import type { LogRecord } from './record';
+import { type Settings, defaultSettings } from './settings';
+
+/**
+ * A log that takes in records as they are written. It is the same whatever the order in which they come, and what did not
+ * change is the same array as before: one more sitting costs a walk over the sittings, not sorting them anew.
+ */
+export class GrowingLog {
+  private readonly parts = new Map(logCollectionNames.map((name) => [name, new Part(name)]));
+  private settings: Settings = defaultSettings;
+  private problemIds: ReadonlySet<string> = new Set();
+  private made: Log | null = null;
+
+  put<N extends LogCollectionName>(name: N, records: Iterable<Collections[N]>): void {
+    for (const record of records) this.part(name).put(record);
+    this.made = null;
+  }
+
+  putSettings(settings: Settings | null): void {
+    this.settings = settings ?? defaultSettings;
+    this.made = null;
+  }
+
+  /** What stands. What belongs to a problem that does not stand is left out. */
+  log(): Log {
+    return (this.made ??= this.make());
+  }
+
+  private make(): Log {
+    this.followProblems();
+    const lists = logCollectionNames.map((name) => {
+      const part = this.part(name);
+      return [name, collectionOf(name).isOfProblem ? part.standingOf(this.problemIds) : part.standing()];
+    });
+    return { ...(Object.fromEntries(lists) as Omit<Log, 'settings'>), settings: this.settings };
+  }
+
+  /** A new set only where a problem came or went, so that what belongs to them stays as it is otherwise. */
+  private followProblems(): void {
+    const problems = this.part('problems').standing();
+    if (problems.length !== this.problemIds.size || problems.some(({ id }) => !this.problemIds.has(id)))
+      this.problemIds = new Set(problems.map(({ id }) => id));
+  }
+
+  private part<N extends LogCollectionName>(name: N): Part<N> {
+    return this.parts.get(name) as unknown as Part<N>;
+  }
+}
+
+/** One collection of a log. */
+class Part<N extends LogCollectionName> {
+  private readonly newest = new Map<string, Collections[N]>();
+  /** The ids of what came since the records were put in order. */
+  private readonly changed = new Set<string>();
+  private ordered: readonly Collections[N][] = [];
+  private view: readonly Collections[N][] | null = null;
+  private ofProblems: {
+    readonly problems: ReadonlySet<string>;
+    readonly all: readonly Collections[N][];
+    readonly own: readonly Collections[N][];
+  } | null = null;
+
+  constructor(private readonly name: N) {}
+
+  put(record: Collections[N]): void {
+    const known = this.newest.get(record.id);
+    if (known && known.revision > record.revision) return;
+    this.newest.set(record.id, record);
+    this.changed.add(record.id);
+  }
+
+  standing(): readonly Collections[N][] {
+    if (this.view !== null && this.changed.size === 0) return this.view;
+    const { order = byId, arrange } = collectionOf(this.name);
+    const kept = this.ordered.filter(({ id }) => !this.changed.has(id));
+    const fresh = [...this.changed].flatMap((id) => this.newest.get(id) ?? []).filter(({ deleted }) => !deleted);
+    this.changed.clear();
+    // All but a few stand in their order already: sorting them takes one walk.
+    this.ordered = [...kept, ...fresh].sort(order);
+    return (this.view = arrange ? arrange(this.ordered) : this.ordered);
+  }
+
+  /** Those that belong to one of these problems. */
+  standingOf(problems: ReadonlySet<string>): readonly Collections[N][] {
+    const all = this.standing();
+    const known = this.ofProblems;
+    if (known?.all === all && known.problems === problems) return known.own;
+    const own = all.filter((record) => 'problemId' in record && problems.has(record.problemId));
+    this.ofProblems = { problems, all, own };
+    return own;
+  }
+}
+
+function byId(a: LogRecord, b: LogRecord): number {
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}
