@@ -4,6 +4,7 @@ import {
   type Log,
   type LogCollectionName,
   type LogRecords,
+  type LogRecord,
   type Problem,
   type Settings,
   collectionOf,
@@ -13,6 +14,7 @@ import {
   readSettings,
 } from '@lernen/core/model';
 import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
+import type { Table } from 'dexie';
 import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
 import { standingProblems } from './known-titles';
@@ -44,7 +46,7 @@ function emptyCopy(): Copy {
 export class LogReader {
   private copy = emptyCopy();
   /** The last entry of the journal that the copy has taken in; null while nothing was read. */
-  private seq: number | null = null;
+  seq: number | null = null;
   /** Grows with every change of what estimates and plan are computed from. */
   planCount = 0;
 
@@ -92,6 +94,14 @@ export class LogReader {
     return true;
   }
 
+  /** Whether anything that the plan may depend on was written since that entry of the journal. */
+  async mayChangePlanSince(seq: number): Promise<boolean> {
+    const entries = await this.entriesSince(seq);
+    if (entries === null) return true;
+    const isInLog = entries.some(({ written }) => logTables.some((name) => (written[name]?.length ?? 0) > 0));
+    return isInLog || this.haveEntriesOfPlan(entries);
+  }
+
   stored(): LogRecords {
     const { records, settings } = this.copy;
     const lists = logCollectionNames.map((name) => [name, [...records[name].values()]]);
@@ -118,20 +128,23 @@ export class LogReader {
     const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
     const copy = emptyCopy();
     for (const name of logCollectionNames) {
-      const table = this.database.table(name);
-      let last: string | null = null;
-      for (;;) {
-        const page = (await (last === null ? table.orderBy(':id') : table.where(':id').above(last))
-          .limit(chunk)
-          .toArray()) as object[];
-        this.put(name, page, copy);
-        if (page.length < chunk) break;
-        last = keyOf(name, page.at(-1) as { id: string; revision: string });
+      let reading: Promise<object[]> | null = this.rowsAfter(name, null);
+      while (reading !== null) {
+        const rows: object[] = await reading;
+        // The next rows are fetched while these are parsed.
+        reading = rows.length < chunk ? null : this.rowsAfter(name, rows.at(-1) as LogRecord);
+        this.put(name, rows, copy);
       }
     }
     await this.readSettings(copy);
     this.copy = copy;
     this.seq = seq;
+  }
+
+  private rowsAfter(name: LogCollectionName, last: LogRecord | null): Promise<object[]> {
+    const table = this.database.table(name) as Table<object, string>;
+    const rows = last === null ? table.orderBy(':id') : table.where(':id').above(keyOf(name, last));
+    return rows.limit(chunk).toArray();
   }
 
   private async readSettings(copy = this.copy): Promise<void> {

@@ -58,6 +58,16 @@ export class Repository {
     return this.reader.planCount;
   }
 
+  /** The last entry of the journal that was taken in; null while nothing was read. */
+  get seq(): number | null {
+    return this.reader.seq;
+  }
+
+  /** Whether anything that the plan may depend on was written since that entry of the journal. */
+  mayChangePlanSince(seq: number): Promise<boolean> {
+    return this.reader.mayChangePlanSince(seq);
+  }
+
   /** Records that cannot be read any more. They stay where they are, and out of the log. */
   get unreadable(): number {
     return this.reader.unreadable;

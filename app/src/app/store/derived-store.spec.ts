@@ -5,6 +5,11 @@ import { v7 as newId } from 'uuid';
 import { saveSheet } from '../data/sheet-commands';
 import { dayIn, daysFromNow, someInterview, somePractice, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
+import { proxy } from 'comlink';
+import { WorkerHost } from '../workers/host';
+import type { Derived, PlannerApi } from '../workers/planner/planner.worker';
+import { startPlanner } from '../workers/planner/start';
+import { Clock } from './clock';
 import { DerivedStore } from './derived-store';
 
 @Component({ selector: 'app-nothing', template: '' })
@@ -75,6 +80,32 @@ describe('estimates and plan, derived in a worker', () => {
     expect([store.derived(), store.progress()]).toEqual([derived, null]);
     await keep('twist', 'Towers may be moved.');
     await page.until(() => store.derived() !== derived && store.progress() === null);
+  });
+
+  it('are those of before when the page is opened again and nothing has changed, and answer all the same', async () => {
+    await open();
+    const [first] = [store.derived()];
+    const opened = new WorkerHost<PlannerApi>(startPlanner);
+    const shares: number[] = [];
+    const deriveAt = (asOf: string): Promise<Derived> =>
+      opened.run((it) =>
+        it.derive(
+          'own',
+          asOf,
+          TestBed.inject(Clock).zone,
+          proxy((share) => void shares.push(share)),
+        ),
+      );
+    await opened.run((it) => it.prepare('own', daysFromNow(0), 'UTC'));
+    const kept = await deriveAt(daysFromNow(0));
+    expect([kept, shares] as unknown).toEqual([first, []]);
+    const answers = await opened.run((it) => Promise.all([it.optimalityGap(), it.lookBack()]));
+    expect(answers[0]?.reached).toBeGreaterThan(0);
+    expect(answers[1]?.calibration.count).toBe(practice.sittings.length);
+    await page.log.saveSettings({ goal: 0.9 });
+    expect((await deriveAt(daysFromNow(0))).asOf).not.toBe(kept.asOf);
+    expect((await deriveAt(daysFromNow(1))).plan.days[0]?.date).toBe(dayIn(1));
+    opened.stop('done');
   });
 
   it('can be stopped, keeps the plan that was, and plans again', async () => {

@@ -80,6 +80,9 @@ export const DerivedStore = signalStore(
 
     return {
       derive,
+      /** Has the worker read, while the page does, what it will need. */
+      prepare: () =>
+        host.run((it) => it.prepare(profile, clock.now(), clock.zone)).catch((error: unknown) => notices.fail(error)),
       whatIf: (whatIf: WhatIf) => ask<Outcome>((it) => it.whatIf(whatIf)),
       optimalityGap: () => ask<OptimalityGap>((it) => it.optimalityGap()),
       alternatives: (date: string) => ask<DayAlternatives>((it) => it.alternatives(date)),
@@ -94,6 +97,7 @@ export const DerivedStore = signalStore(
   }),
   withHooks({
     onInit(store, log = inject(LogStore), clock = inject(Clock)) {
+      void store.prepare();
       effect(() => {
         clock.today();
         log.planCount();

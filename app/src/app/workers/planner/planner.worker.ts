@@ -63,21 +63,72 @@ export interface LookingBack {
   readonly isPersonal: boolean;
 }
 
+/** What was derived last, kept so that a page that is opened again need not wait for it. */
+interface KeptDerived {
+  readonly derived: Derived;
+  /** The entry of the journal up to which the log was read. */
+  readonly seq: number;
+  readonly day: Day;
+  readonly zone: Zone;
+  /** The script that derived it: another version may come to something else. */
+  readonly script: string;
+}
+
+const keptKey = 'derived';
 const traceKey = 'plan-trace';
 const forecastsKey = 'forecasts';
 /** Forecasts of so many days are kept. */
 const forecastsKept = 60;
+
+/** A plan, and what it was made from. */
+interface Made {
+  readonly input: PlanInput;
+  readonly planner: Planner;
+  readonly derived: Derived;
+}
 
 /** Computes estimates and plan beside the page, from the database itself, so that the log never crosses over. */
 class PlannerWorker {
   private repository: Repository | null = null;
   private readonly estimator = new Estimator();
   /** The plan that was derived last, and what it was made from. */
-  private made: { readonly input: PlanInput; readonly planner: Planner } | null = null;
+  private made: Made | null = null;
+  private again: (() => Promise<Made>) | null = null;
+  private remaking: Promise<Made> | null = null;
 
+  /** Reads what `derive` will need, while the page is still busy. */
+  async prepare(profile: Profile, asOf: Instant, zone: Zone): Promise<void> {
+    const repository = this.open(profile);
+    if (!(await this.keptDerived(repository, asOf, zone))) await repository.catchUp();
+  }
+
+  /** The one that was derived last where nothing has changed since, else a new one. */
   async derive(profile: Profile, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
-    const repository = (this.repository ??= new Repository(new LernenDatabase(profile)));
+    const repository = this.open(profile);
+    this.again = () => this.make(repository, asOf, zone, () => undefined);
+    return (
+      (await this.keptDerived(repository, asOf, zone)) ?? (await this.make(repository, asOf, zone, onProgress)).derived
+    );
+  }
+
+  private open(profile: Profile): Repository {
+    return (this.repository ??= new Repository(new LernenDatabase(profile)));
+  }
+
+  private async keptDerived(repository: Repository, asOf: Instant, zone: Zone): Promise<Derived | null> {
+    const kept = await repository.local<KeptDerived>(keptKey);
+    const isOfToday = kept?.day === dayOf(asOf, zone) && kept.zone === zone && kept.script === location.href;
+    return isOfToday && !(await repository.mayChangePlanSince(kept.seq)) ? kept.derived : null;
+  }
+
+  private async make(
+    repository: Repository,
+    asOf: Instant,
+    zone: Zone,
+    onProgress: (share: number) => void,
+  ): Promise<Made> {
     await repository.catchUp();
+    const { seq } = repository;
     const log = repository.log();
     const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
     const trace = await repository.local<PlanTrace>(traceKey);
@@ -88,30 +139,44 @@ class PlannerWorker {
     const twists = twistsFrom(await repository.entriesOfKinds(...plannedFromEntries));
     const input: PlanInput = { log, estimates, asOf, zone, twists, previous: trace ?? null, onProgress: report };
     const planner = new Planner(input);
-    const plan = { ...planner.plan, changes: [...changesOfToday(trace, dayOf(asOf, zone)), ...planner.plan.changes] };
-    this.made = { input: { ...input, onProgress: () => true }, planner };
+    const day = dayOf(asOf, zone);
+    const plan = { ...planner.plan, changes: [...changesOfToday(trace, day), ...planner.plan.changes] };
+    const { techniques, mixUps } = estimates;
+    const derived: Derived = { asOf, techniques, recalls: recallsOf(estimates), mixUps, plan };
+    this.made = { input: { ...input, onProgress: () => true }, planner, derived };
     await repository.setLocal(traceKey, traceOf(plan));
     await this.keepForecast(repository, forecastFrom(plan));
-    return { asOf, techniques: estimates.techniques, recalls: recallsOf(estimates), mixUps: estimates.mixUps, plan };
+    const kept: KeptDerived = { derived, seq: seq ?? 0, day, zone, script: location.href };
+    await repository.setLocal(keptKey, kept);
+    return this.made;
+  }
+
+  /** What the plan that the page shows was made from; made again where it was kept from before. Null while there is none. */
+  private async planned(): Promise<Made | null> {
+    if (this.made) return this.made;
+    this.remaking ??= this.again?.().finally(() => (this.remaking = null)) ?? null;
+    return this.remaking;
   }
 
   /** What would become of it, beside the plan that was derived last. */
-  whatIf(whatIf: WhatIf): Outcome | null {
-    return this.made && outcomeOf(planIf(this.made.input, whatIf, this.made.planner.plan));
+  async whatIf(whatIf: WhatIf): Promise<Outcome | null> {
+    const made = await this.planned();
+    return made && outcomeOf(planIf(made.input, whatIf, made.planner.plan));
   }
 
-  optimalityGap(): OptimalityGap | null {
-    return this.made?.planner.optimalityGap() ?? null;
+  async optimalityGap(): Promise<OptimalityGap | null> {
+    return (await this.planned())?.planner.optimalityGap() ?? null;
   }
 
-  alternatives(date: Day): DayAlternatives | null {
-    return this.made?.planner.alternatives(date) ?? null;
+  async alternatives(date: Day): Promise<DayAlternatives | null> {
+    return (await this.planned())?.planner.alternatives(date) ?? null;
   }
 
   /** What was forecast so many days ago, held against what came; null where that cannot be said. */
   async checkForecast(daysAgo: number): Promise<ForecastCheck | null> {
-    if (!this.made || !this.repository) return null;
-    const { input, planner } = this.made;
+    const made = await this.planned();
+    if (!made || !this.repository) return null;
+    const { input, planner } = made;
     const madeOn = addDays(dayOf(input.asOf, input.zone), -daysAgo);
     const kept = await this.forecasts(this.repository);
     let forecast = kept.find((it) => it.madeOn === madeOn) ?? null;
@@ -133,16 +198,17 @@ class PlannerWorker {
     await repository.setLocal(forecastsKey, value);
   }
 
-  lookBack(): LookingBack | null {
-    if (!this.made) return null;
-    const { calibration, person, isPersonal } = this.made.input.estimates;
+  async lookBack(): Promise<LookingBack | null> {
+    const made = await this.planned();
+    if (!made) return null;
+    const { calibration, person, isPersonal } = made.input.estimates;
     return { calibration, person, isPersonal };
   }
 }
 
 export type PlannerApi = Pick<
   PlannerWorker,
-  'derive' | 'whatIf' | 'optimalityGap' | 'alternatives' | 'lookBack' | 'checkForecast'
+  'prepare' | 'derive' | 'whatIf' | 'optimalityGap' | 'alternatives' | 'lookBack' | 'checkForecast'
 >;
 
 function outcomeOf({ readiness, curve, days }: Plan): Outcome {
