@@ -79,7 +79,7 @@ export class Lernen {
 
 interface Fixtures {
   readonly lernen: Lernen;
-  /** Fails the test when the page asks anybody but its own server for anything, or reports an error. */
+  /** Fails the test when the page asks anybody but its own server for anything, reports an error, or breaks its own policy. */
   readonly watch: undefined;
 }
 
@@ -101,7 +101,8 @@ export const test = base.extend<Fixtures, { server: TestServer }>({
       const problems: string[] = [];
       page.on('pageerror', (error) => problems.push(error.message));
       page.on('console', (message) => {
-        if (message.type() === 'error' && message.text().startsWith('Lernen:')) problems.push(message.text());
+        if (message.type() === 'error' && /^Lernen:|Content Security Policy|Trusted/.test(message.text()))
+          problems.push(message.text());
       });
       page.on('request', (request) => {
         if (!request.url().startsWith(server.address) && !/^(?:blob|data):/.test(request.url()))

@@ -39,6 +39,21 @@ test('a text of megabytes is refused where it does not fit, and one that was lef
   expect((await readFile(await (await download).path())).length).toBe(2_000_000);
 });
 
+test('what is written into the page as HTML is made harmless, and no worker comes from elsewhere', async ({
+  lernen,
+  page,
+}) => {
+  await lernen.openDemo('/today');
+  const written = await page.evaluate(() => {
+    const part = document.createElement('div');
+    part.innerHTML =
+      '<b>kept</b><i title="javascript:1"><iframe srcdoc="1"></iframe></i><script>document.title = 2</script>';
+    return part.innerHTML;
+  });
+  expect(written).toBe('<b>kept</b><i title="javascript:1"></i>');
+  await expect(page.evaluate(() => void new Worker('https://tide.example/beacon.js'))).rejects.toThrow(/was refused/);
+});
+
 test('the app goes on when the server is gone, and a backup is offered to an empty browser', async () => {
   const server = await startTestServer();
   const browser = await browserType.launch(chromium);

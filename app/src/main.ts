@@ -20,9 +20,11 @@ import { ErrorReporter } from './app/shell/error-reporter';
 import { sayLostRoute } from './app/shell/lost-route';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
+import { guardThePage } from './app/shell/trusted-types';
 import { Demo } from './app/store/demo';
 import { ProfileUrlSerializer } from './app/shell/profile-url';
 
+guardThePage();
 applyTheme(rememberedTheme());
 
 bootstrapApplication(Root, {

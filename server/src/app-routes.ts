@@ -54,5 +54,8 @@ function policy(nonce: string): string {
     "base-uri 'self'",
     "form-action 'none'",
     "frame-ancestors 'none'",
+    "require-trusted-types-for 'script'",
+    // Of the framework, of the sanitizer, and the app's own, through which everything else goes.
+    'trusted-types angular angular#components dompurify default',
   ].join('; ');
 }

@@ -90,6 +90,7 @@ describe('the server', () => {
     expect(second.headers['content-security-policy']).not.toBe(policy);
     expect(policy).toContain("default-src 'none'");
     expect(policy).not.toContain('unsafe');
+    expect(policy).toContain("require-trusted-types-for 'script'");
     expect(first.headers['x-content-type-options']).toBe('nosniff');
   });
 

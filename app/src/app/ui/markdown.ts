@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, effect, inject, input } from '@angular/core';
-import createDOMPurify from 'dompurify';
 import MarkdownIt from 'markdown-it';
 import { whenNear } from './nearby';
+import { purify } from './purify';
 
 const markdown = new MarkdownIt({ html: false, linkify: false, breaks: true });
 /** Stars within a word multiply: `n*m*k` is a cost, not a stressed m. */
@@ -10,17 +10,8 @@ markdown.inline.State = class extends markdown.inline.State {
     return super.scanDelims(start, false);
   }
 };
-const purify = createDOMPurify(window);
 let formulas: Promise<void> | null = null;
 let hasFormulas = false;
-
-/** Nothing in a note may load anything, run anything or leave the page unasked. */
-purify.addHook('afterSanitizeAttributes', (node) => {
-  if (node.tagName === 'A') {
-    node.setAttribute('target', '_blank');
-    node.setAttribute('rel', 'noopener noreferrer');
-  }
-});
 
 /** Formulas between dollar signs become MathML, which needs neither styles nor fonts; loaded with the first of them. */
 function loadFormulas(): Promise<void> {
@@ -85,6 +76,7 @@ export class Markdown {
   }
 }
 
+/** Nothing in a note may load anything, run anything or leave the page unasked. */
 function rendered(text: string): DocumentFragment {
   return purify.sanitize(markdown.render(text), {
     USE_PROFILES: { html: true, mathMl: true },

@@ -1,0 +1,12 @@
+import createDOMPurify from 'dompurify';
+
+/** The one sanitizer of the page. */
+export const purify = createDOMPurify(window);
+
+/** A link in a text leaves the page in a tab of its own, and tells nothing of where it came from. */
+purify.addHook('afterSanitizeAttributes', (node) => {
+  if (node.tagName === 'A') {
+    node.setAttribute('target', '_blank');
+    node.setAttribute('rel', 'noopener noreferrer');
+  }
+});
