@@ -22,6 +22,7 @@ import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
 import { guardThePage } from './app/shell/trusted-types';
 import { Demo } from './app/store/demo';
+import { REPOSITORY } from './app/store/profile';
 import { ProfileUrlSerializer } from './app/shell/profile-url';
 
 guardThePage();
@@ -33,6 +34,7 @@ bootstrapApplication(Root, {
     provideBrowserGlobalErrorListeners(),
     { provide: ErrorHandler, useClass: ErrorReporter },
     provideAppInitializer(() => inject(Demo).prepare()),
+    provideAppInitializer(() => inject(REPOSITORY).drafts.recoverTexts()),
     provideRouter(
       routes,
       withComponentInputBinding(),

@@ -15,6 +15,8 @@ export interface Life {
   readonly confirm: (claim: Claim) => void;
   /** Says what must hold after the kill however far the act came. */
   readonly always: (claim: Claim) => void;
+  /** Says what must hold after the coming kill, and no longer. */
+  readonly next: (claim: Claim) => void;
   /** Says on whose sheet something is typed. */
   readonly opens: (title: string) => void;
   /** When it was killed, milliseconds since the epoch. */
@@ -29,6 +31,9 @@ export interface Act {
 
 /** What was typed so long before a kill must be there, milliseconds. */
 const typedBefore = 300;
+
+/** Milliseconds between two keys where every one makes the page read a line: quicker than anybody types. */
+const keyDelay = 10;
 
 let count = 0;
 const next = (what: string): string => `${what} ${String(++count).padStart(4, '0')} of the archipelago`;
@@ -99,6 +104,27 @@ const typing: Act = {
       const word = `w${index}.`;
       await lernen.page.keyboard.type(`${word} `);
       words.push({ word, at: Date.now() });
+    }
+  },
+};
+
+/** A line is begun and not logged; all but the last moment of it stands in the line again. */
+const beginning: Act = {
+  name: 'beginning a line',
+  run: async ({ lernen, next: claimNext, killedAt }) => {
+    await lernen.go('Today');
+    const title = next('Begun');
+    await lernen.log(`"${title} before" #heap 21m`);
+    const states: { readonly text: string; readonly at: number }[] = [];
+    claimNext(({ line }) => {
+      const due = states.findLast(({ at }) => at < killedAt() - typedBefore);
+      return !due || line.startsWith(due.text) ? null : `the line says “${line}”, not “${due.text}”`;
+    });
+    await lernen.quickLine.click();
+    for (let text = ''; text.length < 2000; ) {
+      text += ` ${title}`;
+      await lernen.page.keyboard.type(` ${title}`, { delay: keyDelay });
+      states.push({ text, at: Date.now() });
     }
   },
 };
@@ -198,4 +224,4 @@ const restoring: Act = {
   },
 };
 
-export const acts: readonly Act[] = [logging, typing, reviewing, importing, undoing, restoring];
+export const acts: readonly Act[] = [logging, typing, beginning, reviewing, importing, undoing, restoring];

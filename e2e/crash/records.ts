@@ -6,6 +6,8 @@ export interface StandingRecords {
   readonly sittings: readonly { readonly id: string; readonly problemId: string; readonly note: string }[];
   /** The statements of sheets, by problem. */
   readonly statements: Readonly<Record<string, string>>;
+  /** The quick line as it was begun. */
+  readonly line: string;
   /** The sitting under way; null where none is. */
   readonly running: { readonly sittingId: string; readonly note: string } | null;
 }
@@ -40,12 +42,14 @@ export function standingRecords(page: Page): Promise<StandingRecords> {
       | undefined;
     const [problems, sittings, entries] = [await all('problems'), await all('sittings'), await all('entries')];
     database.close();
+    const line = document.querySelector<HTMLInputElement>('app-quick-line input')?.value ?? '';
     const statements = entries
       .filter(({ kind }) => kind === 'statement')
       .map(({ problemId, text }) => [problemId, text]);
     return {
       problems: problems.map(({ id, title }) => ({ id, title })),
       sittings: sittings.map(({ id, problemId, note }) => ({ id, problemId, note })),
+      line,
       statements: Object.fromEntries(statements) as Record<string, string>,
       running: !running || running.value.hasEnded ? null : running.value,
     };

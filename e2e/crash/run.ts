@@ -33,6 +33,7 @@ export async function crashRun(
   const profile = await mkdtemp(join(tmpdir(), 'lernen-crash-'));
   const confirmed: Claim[] = [];
   const always: Claim[] = [];
+  const next: Claim[] = [];
   const broken: string[] = [];
   const byAct: Record<string, number> = {};
   let claims = 0;
@@ -45,7 +46,7 @@ export async function crashRun(
       await lernen.settled();
       records = await standingRecords(lernen.page);
     }
-    for (const claim of [...confirmed, ...always]) {
+    for (const claim of [...confirmed, ...always, ...next.splice(0)]) {
       claims++;
       const wrong = claim(records);
       if (wrong !== null) broken.push(`${what}: ${wrong}`);
@@ -68,6 +69,7 @@ export async function crashRun(
         lernen,
         confirm: (claim) => void (isOver || confirmed.push(claim)),
         always: (claim) => void (isOver || always.push(claim)),
+        next: (claim) => void (isOver || next.push(claim)),
         opens: (title) => void (isOver || (opened = title)),
         killedAt: () => killedAt,
       });

@@ -40,6 +40,23 @@ describe('drafts', () => {
     expect(await new Drafts('spec').leftUnwritten('sheet')).toEqual([]);
   });
 
+  it('of all pages stand as they were kept or forgotten last, whatever the browser gives back', async () => {
+    const before = new Drafts('spec');
+    before.keepText('quick-line', 'Pier Ring');
+    before.keepText('form', 'Gull Census');
+    const older = Object.entries(localStorage);
+    before.keepText('quick-line', 'Pier Ring 25m');
+    before.forgetText('form');
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    for (const [key, text] of older) localStorage.setItem(key, text as string);
+    const after = new Drafts('spec');
+    await after.recoverTexts();
+    expect([after.text('quick-line'), after.text('form')]).toEqual(['Pier Ring 25m', null]);
+    after.keepText('quick-line', 'Pier Ring 26m');
+    await after.recoverTexts();
+    expect(after.text('quick-line')).toBe('Pier Ring 26m');
+  });
+
   it('of all pages are one text, of this profile alone', () => {
     new Drafts('spec').keepText('quick-line', 'Pier Ring 25m');
     expect(new Drafts('spec').text('quick-line')).toBe('Pier Ring 25m');

@@ -8,10 +8,13 @@ export interface LeftDraft {
   readonly values: readonly unknown[];
 }
 
+const textKind = 'text:';
+const seqKind = 'text-seq:';
+
 /**
  * The drafts of a profile: what was typed or chosen and is not in the database yet, kept where a write has happened by the
- * time the call returns, so that a reload or a crash of the page loses nothing; and, where a page has it yet to write, in a
- * table that the end of the browser does not reach either. They are in no archive.
+ * time the call returns, so that a reload or a crash of the page loses nothing; and in a table that the end of the browser
+ * does not reach either. They are in no archive.
  *
  * There are two kinds. A text that all pages share is kept under its name until it is forgotten. What a page has yet to
  * write is kept for that page, and taken over by the next one that asks for it.
@@ -37,10 +40,35 @@ export class Drafts {
 
   keepText(name: string, text: string): void {
     this.set(this.keyOf(name), text);
+    this.noteText(name, [text]);
   }
 
   forgetText(name: string): void {
     this.storage.removeItem(this.keyOf(name));
+    this.noteText(name, []);
+  }
+
+  /** Brings texts to the state that was kept last, where a browser that was killed gives back an earlier one. */
+  async recoverTexts(): Promise<void> {
+    for (const { key, seq, values } of await this.table.startingWith(this.keyOf(textKind))) {
+      const name = key.slice(this.keyOf(textKind).length);
+      if (seq <= this.seqOfText(name)) continue;
+      const [text] = values;
+      if (typeof text === 'string') this.set(this.keyOf(name), text);
+      else this.storage.removeItem(this.keyOf(name));
+      this.set(this.keyOf(seqKind + name), String(seq));
+    }
+  }
+
+  /** Keeps a text's state in the table too, under a number greater than that of the one before. */
+  private noteText(name: string, values: readonly string[]): void {
+    const seq = Math.max(Date.now(), this.seqOfText(name) + 1);
+    this.set(this.keyOf(seqKind + name), String(seq));
+    this.table.put({ key: this.keyOf(textKind + name), seq, values });
+  }
+
+  private seqOfText(name: string): number {
+    return Number(this.storage.getItem(this.keyOf(seqKind + name)));
   }
 
   /** The state that a draft of this page was kept in last. A browser that was killed may give back an earlier one. */
