@@ -87,3 +87,28 @@ for (const { name, open } of worlds) {
     await expect(picker).toHaveValue('no such thing');
   });
 }
+
+test('a link to a part of a page leads to it, a new page begins at its top, and going back leads to where one was', async ({
+  lernen,
+  page,
+}) => {
+  await lernen.openDemo('/techniques');
+  const main = page.locator('#main');
+  const top = (): Promise<number> => main.evaluate((it) => Math.round(it.scrollTop));
+  const link = main.getByRole('link').last();
+  await link.scrollIntoViewIfNeeded();
+  const before = await top();
+  expect(before).toBeGreaterThan(200);
+  await link.click();
+  await expect(page).toHaveURL(/techniques\/[a-z-]+\?demo/);
+  await expect.poll(top).toBe(0);
+  await page.goBack();
+  await expect.poll(top).toBe(before);
+  await lernen.go('Problems');
+  await expect.poll(top).toBe(0);
+  await page.goto(`${lernen.server.address}/techniques/heap?demo`);
+  await page.getByRole('link', { name: 'Rename, merge or hide it' }).click();
+  await expect(page.getByRole('heading', { name: 'Techniques', level: 2 })).toBeInViewport();
+  await page.goto(`${lernen.server.address}/setup?demo#backups`);
+  await expect(page.getByRole('heading', { name: 'Backups' })).toBeInViewport();
+});

@@ -103,3 +103,40 @@ test('the app goes on when the server is gone, and a backup is offered to an emp
     await server.discard();
   }
 });
+
+test('a database that is deleted under an open page is missed, nothing is made in its place, and a backup brings it back', async ({
+  lernen,
+  page,
+}) => {
+  await lernen.startEmpty();
+  await lernen.log('Gull Census Window #sliding 31m');
+  await lernen.go('Setup');
+  await lernen.page.getByRole('button', { name: 'Back up now' }).click();
+  await expect(lernen.page.getByText('Backed up to disk.')).toBeVisible();
+  await lernen.go('Problems');
+  const remove = page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        indexedDB.deleteDatabase('lernen').onsuccess = () => resolve();
+      }),
+  );
+  await expect(page.getByText('The records were deleted in this browser while the page was open.')).toBeVisible();
+  await remove;
+  await lernen.quickLine.fill('Storm Log Merge #heap 44m');
+  await lernen.quickLine.press('Enter');
+  await expect(page.getByText('Nothing is written until then.').last()).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Gull Census Window' })).toBeVisible();
+  await expect(lernen.quickLine).toHaveValue('Storm Log Merge #heap 44m');
+  expect(await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))).not.toContain(
+    'lernen',
+  );
+  await page.getByRole('button', { name: 'Reload' }).click();
+  await expect(page.getByText('Your records are no longer in this browser:')).toBeVisible();
+  await page.getByRole('link', { name: 'Choose a backup' }).click();
+  await expect(page.getByRole('heading', { name: 'Backups' })).toBeInViewport();
+  await page.getByRole('button', { name: 'Merge it in' }).click();
+  await expect(page.getByText('Your records are no longer in this browser:')).toBeHidden();
+  await lernen.go('Problems');
+  await expect(page.getByRole('link', { name: 'Gull Census Window' })).toBeVisible();
+  await expect(lernen.quickLine).toHaveValue('Storm Log Merge #heap 44m');
+});

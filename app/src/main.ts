@@ -1,3 +1,4 @@
+import { ViewportScroller } from '@angular/common';
 import {
   ErrorHandler,
   inject,
@@ -17,6 +18,7 @@ import {
 import { routes } from './app/routes';
 import { SettledPreloading } from './app/shell/settled-preloading';
 import { ErrorReporter } from './app/shell/error-reporter';
+import { MainScroller } from './app/shell/main-scroller';
 import { sayLostRoute } from './app/shell/lost-route';
 import { Root } from './app/shell/root';
 import { applyTheme, rememberedTheme } from './app/shell/theme';
@@ -38,11 +40,12 @@ bootstrapApplication(Root, {
     provideRouter(
       routes,
       withComponentInputBinding(),
-      withInMemoryScrolling({ anchorScrolling: 'enabled' }),
+      withInMemoryScrolling({ anchorScrolling: 'enabled', scrollPositionRestoration: 'enabled' }),
       withPreloading(SettledPreloading),
       withNavigationErrorHandler(sayLostRoute),
     ),
     { provide: UrlSerializer, useClass: ProfileUrlSerializer },
+    { provide: ViewportScroller, useClass: MainScroller },
   ],
 }).catch((error: unknown) => {
   document.body.textContent = `Lernen could not start: ${error instanceof Error ? error.message : String(error)}`;

@@ -1,8 +1,8 @@
 import * as z from 'zod/mini';
-import en from 'zod/v4/locales/en.js';
+import { faultWords } from './fault-words';
 
 // The small build of Zod says nothing about what is wrong unless told a language.
-z.config(en());
+z.config({ localeError: faultWords });
 
 /** Parts that the schemas of the records are made of. */
 

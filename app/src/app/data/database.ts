@@ -102,7 +102,11 @@ export class LernenDatabase extends Dexie {
       this.version(version)
         .stores(storesSince(version))
         .upgrade((transaction) => upgradeTo(version, transaction));
-    this.on('versionchange', ({ newVersion }) => this.lose(newVersion ? 'newer' : 'deleted'));
+    this.on('versionchange', ({ newVersion }) => {
+      this.lose(newVersion ? 'newer' : 'deleted');
+      // Dexie's own answer comes next. It would open a database that was deleted again, as a new and empty one.
+      return newVersion ? undefined : false;
+    });
     this.on(
       'ready',
       () => {

@@ -19,6 +19,7 @@ import { mergedText, restoredText } from './counts-text';
 import { type Failure, FailureReport, failureOf } from './failure-report';
 
 type Merged = Awaited<ReturnType<Files['importArchive']>>;
+type Clash = Merged['clashes'][number];
 type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
 
 /**
@@ -56,24 +57,21 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
       }
       @if (clashes().length > 0) {
         <h3>Changed here and there</h3>
-        <p class="second">The one that was changed last stands. Either can be taken.</p>
-        <table>
-          <tbody>
-            @for (it of clashes(); track it.id + it.field) {
-              <tr>
-                <td>{{ it.name }}</td>
-                <td class="second">{{ it.field }}</td>
-                <td>here: {{ shown(it.here) }}</td>
-                <td>there: {{ shown(it.there) }}</td>
-                <td>
-                  <button type="button" class="button plain" (click)="take(it)">
-                    Take {{ it.taken === 'here' ? 'theirs' : 'ours' }}
-                  </button>
-                </td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <p class="second">The value that was changed last stands. The other one can be taken.</p>
+        <ul class="clashes">
+          @for (it of clashes(); track it.id + it.field) {
+            <li>
+              <span
+                ><b>{{ it.name }}</b
+                >, {{ it.field }}</span
+              >
+              <span>{{ it.taken === 'here' ? 'Yours' : 'The file’s' }} stands: {{ shown(taken(it)) }}</span>
+              <button type="button" class="button" (click)="take(it)">
+                Take {{ it.taken === 'here' ? 'the file’s' : 'yours' }}: {{ shown(other(it)) }}
+              </button>
+            </li>
+          }
+        </ul>
       }
       <p class="actions">
         @if (removedHere() > 0) {
@@ -92,10 +90,28 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
     .actions {
       margin: 8px 0;
     }
-    td {
-      padding: 4px 16px 4px 0;
+    .clashes {
+      max-width: 960px;
+      margin: 4px 0 12px;
+      padding: 0;
+      list-style: none;
+    }
+    .clashes li {
+      display: grid;
+      grid-template-columns: minmax(0, 2fr) minmax(0, 2fr) minmax(0, 3fr);
+      gap: 4px 16px;
+      align-items: center;
+      padding: 6px 0;
       border-bottom: 1px solid var(--line);
       overflow-wrap: anywhere;
+    }
+    .clashes .button {
+      justify-self: start;
+    }
+    @media (width < 760px) {
+      .clashes li {
+        grid-template-columns: minmax(0, 1fr);
+      }
     }
   `,
 })
@@ -154,14 +170,23 @@ export class ArchiveIn {
     });
   }
 
-  protected shown(value: unknown): string {
-    return typeof value === 'string' ? value : JSON.stringify(value);
+  protected taken(clash: Clash): unknown {
+    return clash.taken === 'here' ? clash.here : clash.there;
   }
 
-  /** Takes the other of two values. */
-  protected async take(clash: Merged['clashes'][number]): Promise<void> {
-    const value = clash.taken === 'here' ? clash.there : clash.here;
-    if (await this.log.takeField(clash, value)) this.clashes.update((all) => all.filter((it) => it !== clash));
+  protected other(clash: Clash): unknown {
+    return clash.taken === 'here' ? clash.there : clash.here;
+  }
+
+  protected shown(value: unknown): string {
+    if (value === null || value === '') return 'nothing';
+    if (Array.isArray(value)) return value.map((it) => this.shown(it)).join(', ') || 'nothing';
+    return typeof value === 'string' ? (this.log.techniquesById().get(value)?.name ?? value) : JSON.stringify(value);
+  }
+
+  protected async take(clash: Clash): Promise<void> {
+    if (await this.log.takeField(clash, this.other(clash)))
+      this.clashes.update((all) => all.filter((it) => it !== clash));
   }
 
   private merge(): Promise<void> {

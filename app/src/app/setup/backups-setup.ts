@@ -4,7 +4,7 @@ import { Clock } from '../store/clock';
 import { type DiskBackup, DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { PROFILE, REPOSITORY } from '../store/profile';
+import { PROFILE, REPOSITORY, type UnreadableRow } from '../store/profile';
 import { timeIn } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted, kilobytes } from '../ui/words';
@@ -50,7 +50,7 @@ interface Group {
           </p>
           <ul class="mono">
             @for (it of unreadable().slice(0, 5); track $index) {
-              <li>{{ it.table }}: {{ it.faults[0]?.path }} {{ it.faults[0]?.reason }}</li>
+              <li>{{ nameOf(it) }}: {{ it.faults[0]?.path }} {{ it.faults[0]?.reason }}</li>
             }
           </ul>
           <button type="button" class="button" (click)="saveUnreadable()">Save them as a file</button>
@@ -131,7 +131,7 @@ export class BackupsSetup {
   protected readonly isPersistent = signal<boolean | null>(null);
   private readonly ownCopy = signal('');
   private readonly repository = inject(REPOSITORY);
-  protected readonly unreadable = signal<Awaited<ReturnType<typeof this.repository.unreadableRows>>>([]);
+  protected readonly unreadable = signal<readonly UnreadableRow[]>([]);
 
   /** This browser's first, then those of each other, then those of nobody known. */
   protected readonly groups = computed<readonly Group[]>(() => {
@@ -161,6 +161,13 @@ export class BackupsSetup {
 
   protected async persist(): Promise<void> {
     this.isPersistent.set(await navigator.storage.persist());
+  }
+
+  /** What the record says of itself, where it says anything. */
+  protected nameOf({ table, row }: UnreadableRow): string {
+    const known = ['title', 'name', 'employer'].map((field) => row[field as keyof typeof row] as unknown);
+    const name = known.find((it) => typeof it === 'string' && it !== '');
+    return name === undefined ? table : `“${String(name)}” of ${table}`;
   }
 
   protected saveUnreadable(): void {

@@ -165,7 +165,7 @@ describe('Setup', () => {
     await page.until(() => page.text.includes('Changed here and there'));
     const titled = (): unknown => page.log.problemsById().get(problem.id);
     expect(titled()).toEqual(jasmine.objectContaining({ title: 'Named there', difficulty: 'hard' }));
-    await page.press('Take ours');
+    await page.press('Take yours: Named here');
     await page.until(() => !page.text.includes('Changed here and there'));
     expect(titled()).toEqual(jasmine.objectContaining({ title: 'Named here', difficulty: 'hard' }));
   });

@@ -52,6 +52,8 @@ export class Today {
 
   protected readonly title = computed(() => longDay(this.clock.today()));
   protected readonly day = computed(() => this.derived.planDays().get(this.clock.today()) ?? null);
+  /** Of an empty log nothing is shown: what is planned then are new problems, which nobody has asked for yet. */
+  protected readonly shownDay = computed(() => (this.log.isEmpty() ? null : this.day()));
   protected readonly items = computed(() => this.day()?.items ?? []);
   /** The fresh item, by its index, for which one is looking for a problem. */
   protected readonly looking = signal<number | null>(null);
