@@ -95,6 +95,7 @@ test('a link to a part of a page leads to it, a new page begins at its top, and 
   await lernen.openDemo('/techniques');
   const main = page.locator('#main');
   const top = (): Promise<number> => main.evaluate((it) => Math.round(it.scrollTop));
+  await expect.poll(() => main.evaluate((it) => it.scrollHeight - it.clientHeight)).toBeGreaterThan(300);
   const link = main.getByRole('link').last();
   await link.scrollIntoViewIfNeeded();
   const before = await top();

@@ -83,6 +83,8 @@ describe('cells of a spreadsheet', () => {
       '1:05': 65,
       '0:31': 31,
       '1:05:30': 66,
+      '19:30': 20,
+      '25:10': 25,
       '1h05': 65,
       '1h 5m': 65,
       '1,5 h': 90,
@@ -140,6 +142,15 @@ describe('importing a spreadsheet', () => {
       [4, '2026-11-01', true, null],
     ]);
     expect(rows[0]?.sitting?.sitting.note).toBe('erste Zeile\nzweite "Zeile"');
+  });
+
+  it('takes all times of a column for minutes and seconds where one of them can be nothing else', () => {
+    const minutes = (...cells: readonly string[]): unknown =>
+      bring(`title,minutes\n${cells.map((cell, index) => `Gull ${index},${cell}`).join('\n')}\n`).rows.map(
+        ({ sitting }) => sitting?.minutes,
+      );
+    expect(minutes('4:10', '19:30', '31')).toEqual([4, 20, 31]);
+    expect(minutes('4:10', '1:30', '31')).toEqual([250, 90, 31]);
   });
 
   it('refuses a cell that it cannot read, not its row, and keeps its text in the note', () => {

@@ -6,7 +6,7 @@ import type { ProblemList } from '../model/problem-list';
 import type { Sitting } from '../model/sitting';
 import type { Technique } from '../model/technique';
 import { type Day, addDays } from '../model/time';
-import type { DateOrder } from '../model/cells';
+import { type DateOrder, isStopwatch } from '../model/cells';
 import { type CsvMapping, earliestDay } from './csv-columns';
 import { guardedCell } from './csv-guard';
 import type { CsvFailure, CsvImportOptions, CsvRow } from './csv-outcome';
@@ -51,13 +51,14 @@ export function importCsv(sheet: CsvSheet, log: Log, options: CsvImportOptions):
   const records = new CsvRecords(log, options);
   const take = (options.rowsAre === 'planned' ? plannedRows : sittingRows)(records, log, options);
   const columns = new Map(options.mapping.flatMap((field, column) => (field ? [[field, column] as const] : [])));
+  const inMinutes = withStopwatchTimes(sheet, columns.get('minutes'));
   const rows: CsvRow[] = [];
   const failures: CsvFailure[] = [];
   const duplicates: CsvFailure[] = [];
   for (const [index, cells] of sheet.rows.entries()) {
     if (index % 100 === 0 && options.onProgress?.(index / sheet.rows.length) === false) return nothing;
     const line = sheet.lines[index] ?? index + 2;
-    const row = new RowCells(cells, sheet.headings, options.mapping, columns, options.dateOrder);
+    const row = new RowCells(inMinutes(cells), sheet.headings, options.mapping, columns, options.dateOrder);
     const outcome = take(row, line);
     if (outcome.kind === 'row') rows.push({ index, line, ...outcome.row, faults: row.faults });
     else if (outcome.kind === 'duplicate') duplicates.push({ index, line, cells, reasons: [outcome.reason] });
@@ -76,6 +77,17 @@ export function importCsv(sheet: CsvSheet, log: Log, options: CsvImportOptions):
     techniques,
     wasStopped: false,
   };
+}
+
+/** Where one time of a column is `19:30`, its `4:10` are minutes and seconds too. */
+function withStopwatchTimes(
+  sheet: CsvSheet,
+  column: number | undefined,
+): (cells: readonly string[]) => readonly string[] {
+  const isOne = (cells: readonly string[]): boolean => column !== undefined && isStopwatch(cells[column] ?? '');
+  if (!sheet.rows.some(isOne)) return (cells) => cells;
+  return (cells) =>
+    cells.map((cell, index) => (index === column ? cell.replace(/^\s*(?=\d{1,2}:\d{2}\s*$)/, '0:') : cell));
 }
 
 /** The day given to rows without a date unless the person says otherwise: the earliest of the column, or yesterday. */

@@ -58,7 +58,10 @@ export function readClockCell(text: string): Cell<string> {
   return { value: `${pad(hours)}:${pad(minute)}` };
 }
 
-/** `31`, `31 min`, `1:05` (hours and minutes), `1:05:30`, `1h05`, `1,5 h`. Rounded to whole minutes. */
+/**
+ * `31`, `31 min`, `1:05` (hours and minutes), `19:30` (minutes and seconds, as nobody sits so many hours), `1:05:30`,
+ * `1h05`, `1,5 h`. Rounded to whole minutes.
+ */
 export function readMinutesCell(text: string): Cell<number> {
   const cell = text.trim().toLowerCase().replace(',', '.');
   if (cell === '' || cell === '-' || cell === '–') return { value: null };
@@ -67,6 +70,15 @@ export function readMinutesCell(text: string): Cell<number> {
   if (minutes > maxMinutes) return { reason: `“${text.trim()}” is more than a day` };
   return { value: Math.round(minutes) };
 }
+
+/** Whether two numbers with a colon can only be minutes and seconds. */
+export function isStopwatch(cell: string): boolean {
+  const [, first] = /^\s*(\d{1,2}):\d{2}\s*$/.exec(cell) ?? [];
+  return Number(first) > maxHours;
+}
+
+/** Of a sitting, as far as anybody writes them with a colon. */
+const maxHours = 7;
 
 /** `31`, `2 attempts`, `x2`. */
 export function readCountCell(text: string, max: number): Cell<number> {
@@ -162,7 +174,8 @@ function monthFrom(name: string): number {
 }
 
 function minutesFrom(cell: string): number | null {
-  const clock = /^(\d{1,2}):(\d{2})(?::(\d{2}))?$/.exec(cell);
+  if (isStopwatch(cell)) return minutesFrom(`0:${cell}`);
+  const clock = /^(\d{1,2}):(\d{2})$/.exec(cell) ?? /^(\d{1,2}):(\d{1,2}):(\d{2})$/.exec(cell);
   if (clock) return Number(clock[1]) * 60 + Number(clock[2]) + Number(clock[3] ?? 0) / 60;
   const plain = /^(\d+(?:\.\d+)?)\s*(?:m|min|mins|minutes?|minuten)?\.?$/.exec(cell);
   if (plain) return Number(plain[1]);

@@ -56,6 +56,9 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
       text-overflow: ellipsis;
       white-space: nowrap;
     }
+    .coming td {
+      white-space: normal;
+    }
     td.reason {
       color: var(--risk);
       white-space: normal;
@@ -73,6 +76,10 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
       td.reason {
         grid-column: 1 / -1;
       }
+      .coming td {
+        padding-right: 10px;
+        overflow-wrap: anywhere;
+      }
     }
     .options {
       display: flex;
@@ -82,6 +89,10 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
     }
     h4 {
       margin: 12px 0 4px;
+    }
+    table + .button,
+    .actions {
+      margin-top: 12px;
     }
   `,
 })

@@ -5,6 +5,8 @@ import { Router } from '@angular/router';
 const moves = ['wheel', 'touchmove', 'keydown', 'pointerdown'] as const;
 /** What is loaded later than this is not waited for, milliseconds. */
 const patienceMs = 3000;
+/** So long a part that was found is kept in view while what stands around it is loaded, milliseconds. */
+const settlingMs = 1000;
 
 /**
  * Places scroll inside `main`, not with the window: this tells the router so. A new place begins at its top, a fragment
@@ -38,10 +40,12 @@ export class MainScroller implements ViewportScroller {
 
   scrollToAnchor(anchor: string): void {
     [this.path = ''] = this.router.url.split(/[?#]/);
+    let foundAt: number | null = null;
     this.onceThere(() => {
       const part = document.getElementById(anchor);
       part?.scrollIntoView();
-      return part !== null;
+      if (part) foundAt ??= performance.now();
+      return foundAt !== null && performance.now() > foundAt + settlingMs;
     });
   }
 
