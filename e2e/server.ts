@@ -19,13 +19,13 @@ export interface TestServer {
 
 const builtApp = fileURLToPath(new URL('../app/dist/app/browser', import.meta.url));
 
-/** The real server over the built app, on a free port, with a backup folder of its own. */
-export async function startTestServer(): Promise<TestServer> {
+/** The real server over the built app, or another build, on a free port, with a backup folder of its own. */
+export async function startTestServer(appFolder = builtApp): Promise<TestServer> {
   const backupFolder = await mkdtemp(join(tmpdir(), 'lernen-backups-'));
   const key = randomBytes(32).toString('base64url');
   const { address, server } = await startServer({
     port: 0,
-    appFolder: builtApp,
+    appFolder,
     backupFolder,
     key,
     logger: pino({ level: 'silent' }),

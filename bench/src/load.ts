@@ -1,10 +1,13 @@
-// How the app bears a large log: `npm run bench:load [problems] [sittings]`. Prints times, long tasks and memory at two sizes.
+// How the app bears a large log: `npm run bench:load -- [problems sittings] [--against <folder of another build>]`. Prints
+// times, long tasks and memory, of this build and of the other in the same run.
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { formatArchive } from '@lernen/core/archive';
 import { type Page, chromium as browserType } from 'playwright';
 import { chromium, startTestServer } from '../../e2e/server';
+import { measureSlowness } from '../../scripts/slowness.mjs';
 import { largeLog } from './large-log';
 
 interface Size {
@@ -12,47 +15,64 @@ interface Size {
   readonly sittings: number;
 }
 
-const [problems, sittings] = process.argv.slice(2).map(Number);
+const { values, positionals } = parseArgs({ allowPositionals: true, options: { against: { type: 'string' } } });
+const [problems, sittings] = positionals.map(Number);
 const sizes: readonly Size[] = problems
   ? [{ problems, sittings: sittings ?? problems * 5 }]
   : [
       { problems: 2000, sittings: 10_000 },
       { problems: 5000, sittings: 50_000 },
     ];
+const builds = [undefined, ...(values.against === undefined ? [] : [values.against])];
 const lines = 5;
 
-const server = await startTestServer();
-const browser = await browserType.launch(chromium);
-try {
-  for (const size of sizes) process.stdout.write(await loadOf(size));
-} finally {
-  await browser.close();
-  await server.discard();
+const slowness = measureSlowness();
+process.stdout.write(`On a machine ${slowness.toFixed(1)} times as slow as usual.\n`);
+for (const size of sizes) {
+  const text = formatArchive(largeLog(new Date().toISOString(), { ...size, days: 90 }));
+  process.stdout.write(`${size.problems} problems, ${size.sittings} sittings, ${(text.length / 1e6).toFixed(1)} MB\n`);
+  for (const build of builds)
+    process.stdout.write(
+      `${build === undefined ? ' this build' : ` the build in ${build}`}\n${await loadOf(text, size, build)}`,
+    );
 }
 
-async function loadOf(size: Size): Promise<string> {
-  const context = await browser.newContext();
-  const page = await context.newPage();
-  await page.addInitScript(watchLongTasks);
-  await page.goto(`${server.address}/setup`);
-  // From the disk, as a person's file is: handed over by the driver it would hold the page up itself.
+/** In a profile on disk, as a person's is: one that is kept in memory reads faster and writes slower. */
+async function loadOf(text: string, size: Size, build: string | undefined): Promise<string> {
   const folder = await mkdtemp(join(tmpdir(), 'lernen-load-'));
-  const file = join(folder, 'large.json');
-  const text = formatArchive(largeLog(new Date().toISOString(), { ...size, days: 90 }));
+  const server = await startTestServer(build);
+  const context = await browserType.launchPersistentContext(join(folder, 'profile'), chromium);
+  try {
+    return await figures(await context.newPage(), server.address, join(folder, 'large.json'), text, size);
+  } finally {
+    await context.close();
+    await server.discard();
+    await rm(folder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
+  }
+}
+
+async function figures(page: Page, address: string, file: string, text: string, size: Size): Promise<string> {
+  await page.addInitScript(watchLongTasks);
+  await page.goto(`${address}/setup`);
+  // From the disk, as a person's file is: handed over by the driver it would hold the page up itself.
   await writeFile(file, text);
   const importing = await timed(page, async () => {
     await page.getByLabel('Choose a file').setInputFiles(file);
     await page.getByText(`problems: ${size.problems} added`).waitFor({ timeout: 300_000 });
   });
   await page.waitForTimeout(20_000);
-  const opening = await timed(page, async () => {
-    await page.goto(`${server.address}/today`);
-    await page.locator('[data-as-of]').waitFor({ timeout: 60_000 });
-  });
-  await page.waitForTimeout(5000);
+  const openings: Timed[] = [];
+  for (let round = 0; round < 2; round++) {
+    openings.push(
+      await timed(page, async () => {
+        await page.goto(`${address}/today`);
+        await page.locator('[data-as-of]').waitFor({ timeout: 60_000 });
+      }),
+    );
+    await page.waitForTimeout(8000);
+  }
   const line = page.getByRole('combobox', { name: 'log' });
-  const logged: number[] = [];
-  const longest: number[] = [];
+  const logged: Timed[] = [];
   for (let index = 0; index < lines; index++) {
     await line.fill(`"Beacon Bench ${index}" #heap 25m`);
     await page.waitForTimeout(300);
@@ -60,28 +80,33 @@ async function loadOf(size: Size): Promise<string> {
       await line.press('Enter');
       await page.getByText(`Logged Beacon Bench ${index} as a new problem.`).waitFor();
     });
-    logged.push(ms);
     await page.waitForTimeout(4000);
-    longest.push(...(await page.evaluate<number[]>('globalThis.longTasks.splice(0)')));
+    logged.push({ ms, long: await page.evaluate<number[]>('globalThis.longTasks.splice(0)') });
   }
   const memory = await page.evaluate<number>(
     'performance.measureUserAgentSpecificMemory().then(({ bytes }) => bytes / 1e6)',
   );
-  await context.close();
-  await rm(folder, { recursive: true });
-  const list = (all: readonly number[]): string =>
-    all.length === 0 ? 'none' : all.map((it) => it.toFixed(0)).join(' ');
+  const row = (what: string, unit: string, all: readonly Timed[], scale = 1): string =>
+    `  ${what.padEnd(18)}${all.map(({ ms }) => (ms / scale).toFixed(scale === 1 ? 0 : 1)).join(' ')} ${unit}; tasks over 50 ms: ${list(all)}\n`;
   return [
-    `${size.problems} problems, ${size.sittings} sittings, ${(text.length / 1e6).toFixed(1)} MB`,
-    `  import            ${(importing.ms / 1000).toFixed(1)} s, tasks over 50 ms: ${list(importing.long)}`,
-    `  Today, from cold  ${opening.ms.toFixed(0)} ms, tasks over 50 ms: ${list(opening.long)}`,
-    `  Enter to “Logged” ${list(logged)} ms; tasks over 50 ms in the 4 s after each: ${list(longest)}`,
-    `  memory            ${memory.toFixed(0)} MB, workers included`,
-    '',
-  ].join('\n');
+    row('import', 's', [importing], 1000),
+    row('Today, from cold', 'ms', openings),
+    row('Enter to “Logged”', 'ms', logged),
+    `  ${'memory'.padEnd(18)}${memory.toFixed(0)} MB, workers included\n`,
+  ].join('');
 }
 
-async function timed(page: Page, work: () => Promise<void>): Promise<{ readonly ms: number; readonly long: number[] }> {
+function list(all: readonly Timed[]): string {
+  return all.flatMap(({ long }) => long.map((ms) => ms.toFixed(0))).join(' ') || 'none';
+}
+
+interface Timed {
+  readonly ms: number;
+  /** Tasks that held the page up for more than 50 ms, in milliseconds. */
+  readonly long: readonly number[];
+}
+
+async function timed(page: Page, work: () => Promise<void>): Promise<Timed> {
   const start = performance.now();
   await work();
   const ms = performance.now() - start;

@@ -29,7 +29,8 @@ function labelsOf({ id, name, aliases = [] }: Named): string[] {
 
 /** Whether that is its whole id, name or an alias. */
 export function isCalled(it: Named, word: string): boolean {
-  return labelsOf(it).includes(labelKey(word));
+  const wanted = labelKey(word);
+  return wanted !== '' && labelsOf(it).includes(wanted);
 }
 
 /** Finds things by id, name, alias or an unambiguous beginning of one. */

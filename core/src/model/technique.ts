@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { flag, line, listOf, numberWithin, orNull, text } from './fields';
+import { findNamed, isCalled } from './named';
 import { recordShape } from './record';
 
 /** A short stable word such as `sliding-window`; the same in every copy, so that two logs merge by meaning. */
@@ -62,16 +63,12 @@ export type TechniqueMatch =
  * hidden or merged away is found by its whole name only: whoever writes that means it.
  */
 export function findTechnique(word: string, techniques: readonly Technique[]): TechniqueMatch {
-  const wanted = techniqueIdFrom(word);
-  if (wanted === '') return { kind: 'none' };
   const isOffered = ({ hidden, mergedInto }: Technique): boolean => !hidden && mergedInto === null;
-  const exact = techniques.filter((technique) => technique.id === wanted || labels(technique).includes(wanted));
-  const offered = exact.filter(isOffered);
-  if (exact.length > 0) return matchOf(offered.length > 0 ? offered : exact, techniques);
-  const begun = techniques
-    .filter(isOffered)
-    .filter((technique) => [technique.id, ...labels(technique)].some((it) => it.startsWith(wanted)));
-  return matchOf(begun, techniques);
+  const exact = techniques.filter((technique) => isCalled(technique, word));
+  const offered = (exact.length > 0 ? exact : techniques).filter(isOffered);
+  if (offered.length === 0) return matchOf(exact, techniques);
+  const match = findNamed(word, offered);
+  return matchOf(match.kind === 'one' ? [match.found] : match.kind === 'several' ? match.found : [], techniques);
 }
 
 /** Follows merges to the technique that stands for this one now. A circle of merges ends where it was entered. */
@@ -84,10 +81,6 @@ export function resolveTechnique(id: TechniqueId, techniques: ReadonlyMap<Techni
     seen.add(current);
     current = next;
   }
-}
-
-function labels(technique: Technique): string[] {
-  return [technique.name, ...technique.aliases].map(techniqueIdFrom);
 }
 
 function matchOf(found: readonly Technique[], all: readonly Technique[]): TechniqueMatch {
