@@ -7,7 +7,6 @@ import { parseArgs } from 'node:util';
 import { formatArchive } from '@lernen/core/archive';
 import { type Page, chromium as browserType } from 'playwright';
 import { chromium, startTestServer } from '../../e2e/server';
-import { measureSlowness } from '../../scripts/slowness.mjs';
 import { largeLog } from './large-log';
 
 interface Size {
@@ -26,8 +25,6 @@ const sizes: readonly Size[] = problems
 const builds = [undefined, ...(values.against === undefined ? [] : [values.against])];
 const lines = 5;
 
-const slowness = measureSlowness();
-process.stdout.write(`On a machine ${slowness.toFixed(1)} times as slow as usual.\n`);
 for (const size of sizes) {
   const text = formatArchive(largeLog(new Date().toISOString(), { ...size, days: 90 }));
   process.stdout.write(`${size.problems} problems, ${size.sittings} sittings, ${(text.length / 1e6).toFixed(1)} MB\n`);

@@ -142,7 +142,7 @@ export class LogReader {
   }
 
   private rowsAfter(name: LogCollectionName, last: LogRecord | null): Promise<object[]> {
-    const table = this.database.table(name) as Table<object, string>;
+    const table: Table<object, string> = this.database.table(name);
     const rows = last === null ? table.orderBy(':id') : table.where(':id').above(keyOf(name, last));
     return rows.limit(chunk).toArray();
   }

@@ -165,9 +165,9 @@ export class BackupsSetup {
 
   /** What the record says of itself, where it says anything. */
   protected nameOf({ table, row }: UnreadableRow): string {
-    const known = ['title', 'name', 'employer'].map((field) => row[field as keyof typeof row] as unknown);
-    const name = known.find((it) => typeof it === 'string' && it !== '');
-    return name === undefined ? table : `“${String(name)}” of ${table}`;
+    const fields: Readonly<Record<string, unknown>> = { ...row };
+    const name = [fields['title'], fields['name'], fields['employer']].find((it) => typeof it === 'string');
+    return name === undefined ? table : `“${name}” of ${table}`;
   }
 
   protected saveUnreadable(): void {
