@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { isSameCost, normalCost } from '@lernen/core/cost';
 import { type CostPair, dayOf, resolveTechnique, sittingTarget, techniquesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
@@ -23,7 +24,7 @@ interface Point {
 /** What was said in a review beside what is recorded, point by point, and what the plan makes of it. */
 @Component({
   selector: 'app-compared',
-  imports: [FromSheet, Markdown, RouterLink, StrengthLine],
+  imports: [FromSheet, Markdown, MatButton, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compared.html',
   styles: `

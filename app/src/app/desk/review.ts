@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { costFault } from '@lernen/core/cost';
 import {
   type Attempt,
@@ -29,7 +30,7 @@ import { textOrNull, valueOf } from '../ui/value-of';
 /** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
 @Component({
   selector: 'app-review',
-  imports: [CostField, KindMark, Markdown, OutcomeFields, RouterLink, Picker],
+  imports: [CostField, KindMark, Markdown, MatButton, OutcomeFields, Picker, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './review.html',
   styleUrl: './review.scss',

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { costFault } from '@lernen/core/cost';
 import {
   DaySchema,
@@ -50,7 +51,7 @@ const draftName = 'sitting-form';
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
   selector: 'app-sitting-page',
-  imports: [CostField, OutcomeFields, RouterLink, Picker, WordsField],
+  imports: [CostField, MatButton, OutcomeFields, Picker, RouterLink, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sitting-page.html',
   styles: `

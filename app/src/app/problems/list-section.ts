@@ -1,6 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { type ListedProblem, type ProblemList, daysBetween, listedProblems, maxListTitle } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
@@ -13,7 +14,7 @@ import { NewProblems } from './new-problems';
 /** One list: its problems in an order by hand, what is solved struck through, and a field for more. */
 @Component({
   selector: 'app-list-section',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, DifficultyNotches, NewProblems, Picker, RouterLink],
+  imports: [CdkDrag, CdkDragHandle, CdkDropList, DifficultyNotches, MatButton, NewProblems, Picker, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './list-section.html',
   styleUrl: './list-section.scss',

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { type ProblemList, maxListTitle } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { counted } from '../ui/words';
@@ -8,7 +9,7 @@ import { ListSection } from './list-section';
 /** The lists of problems for later, the most urgent first. */
 @Component({
   selector: 'app-lists',
-  imports: [ListSection, RouterLink],
+  imports: [ListSection, MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
@@ -28,7 +29,7 @@ import { ListSection } from './list-section';
             placeholder="Tidewater Course, week 10"
             #field
         /></label>
-        <button class="button" [disabled]="title().trim() === ''">Make the list</button>
+        <button matButton="outlined" [disabled]="title().trim() === ''">Make the list</button>
       </form>
       @for (list of log.log().lists; track list.id) {
         <app-list-section [list]="list" [isOpened]="list.id === made()" />

@@ -11,6 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { Router } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { type Problem, type ProblemList, type Technique, maxListTitle } from '@lernen/core/model';
 import { maxPlannedLines } from '@lernen/core/quick-line';
 import { LogStore } from '../store/log-store';
@@ -23,6 +24,7 @@ const maxLetters = 100_000;
 /** Problems for later: a title is enough, and a whole list can be pasted, one a line. Each is read back as one types. */
 @Component({
   selector: 'app-new-problems',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); keep()">
@@ -92,12 +94,12 @@ const maxLetters = 100_000;
       }
       <p class="actions">
         <button
-          class="button main"
+          matButton="filled"
           [disabled]="good().length === 0 || (onto() === 'new' && list() === null && title().trim() === '')"
         >
           {{ good().length > 1 ? 'Keep ' + counted(good().length, 'problem') + ' for later' : 'Keep it for later' }}
         </button>
-        <button type="button" class="button plain" (click)="closed.emit()">Close</button>
+        <button type="button" matButton="text" (click)="closed.emit()">Close</button>
       </p>
     </form>
   `,

@@ -1,6 +1,7 @@
 import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } from '@angular/cdk/scrolling';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -22,6 +23,7 @@ import { NewProblems } from './new-problems';
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
     DifficultyNotches,
+    MatButton,
     NewProblems,
     RouterLink,
     StageMarks,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   DaySchema,
   type Instant,
@@ -27,7 +28,7 @@ const maxDaysAhead = 2 * 365;
 /** When an interview is, in whose zone, what is expected in it, and how much it counts. */
 @Component({
   selector: 'app-interview-form',
-  imports: [Picker],
+  imports: [MatButton, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); save()" (input)="isTouched.set(true)">
@@ -119,7 +120,7 @@ const maxDaysAhead = 2 * 365;
               <span class="mono second">{{ share(it) }}</span>
               <button
                 type="button"
-                class="button plain"
+                matButton="text"
                 [attr.aria-label]="'Remove ' + nameOf(it.technique)"
                 (click)="setWeight(it.technique, 0)"
               >
@@ -141,12 +142,17 @@ const maxDaysAhead = 2 * 365;
         <p [class]="isTouched() ? 'fault' : 'second'" role="status">{{ text }}</p>
       }
       <p class="actions">
-        <button class="button main" [disabled]="missing() !== null">Save</button>
-        <button type="button" class="button plain" (click)="left.emit()">
+        <button matButton="filled" [disabled]="missing() !== null">Save</button>
+        <button type="button" matButton="text" (click)="left.emit()">
           {{ isNew() ? 'Add none' : 'Leave as it was' }}
         </button>
         @if (!isNew()) {
-          <button type="button" class="button danger" (click)="saved.emit({ ...interview(), deleted: true })">
+          <button
+            type="button"
+            matButton="outlined"
+            class="danger"
+            (click)="saved.emit({ ...interview(), deleted: true })"
+          >
             Remove
           </button>
         }

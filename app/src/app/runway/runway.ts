@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { type Interview, addDays, dayOf, instantAt, minutesOn, weekdayOf, weekdays } from '@lernen/core/model';
 import type { PlanItem } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
@@ -19,7 +20,7 @@ const weekdayWords = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri
 /** Every day to the interview, the interviews, and the minutes there are. */
 @Component({
   selector: 'app-runway',
-  imports: [InterviewForm, KindMark, RouterLink, WhatIfPart],
+  imports: [InterviewForm, KindMark, MatButton, RouterLink, WhatIfPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './runway.html',
   styleUrl: './runway.scss',

@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { RestoreScope } from '@lernen/core/archive';
 import { collectionNames } from '@lernen/core/model';
 import { Files } from '../store/files-service';
@@ -28,7 +29,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
  */
 @Component({
   selector: 'app-archive-in',
-  imports: [FailureReport],
+  imports: [FailureReport, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (failure(); as it) {
@@ -40,13 +41,13 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
     @if (progress() !== null) {
       <p class="actions">
         <progress [value]="progress()" aria-label="Share done"></progress>
-        <button type="button" class="button" (click)="files.stop()">Stop</button>
+        <button type="button" matButton="outlined" (click)="files.stop()">Stop</button>
       </p>
     } @else if (planned(); as counts) {
       <p role="status">Going back to {{ name() }} changes {{ restoredText(counts) }} It can be undone.</p>
       <p class="actions">
-        <button type="button" class="button main" (click)="restore('everything')">Go back to it</button>
-        <button type="button" class="button plain" (click)="done.emit()">Leave it</button>
+        <button type="button" matButton="filled" (click)="restore('everything')">Go back to it</button>
+        <button type="button" matButton="text" (click)="done.emit()">Leave it</button>
       </p>
     } @else if (merged()) {
       @if (removedHere() > 0) {
@@ -66,7 +67,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
                 >, {{ it.field }}</span
               >
               <span>{{ it.taken === 'here' ? 'Yours' : 'The file’s' }} stands: {{ shown(taken(it)) }}</span>
-              <button type="button" class="button" (click)="take(it)">
+              <button type="button" matButton="outlined" (click)="take(it)">
                 Take {{ it.taken === 'here' ? 'the file’s' : 'yours' }}: {{ shown(other(it)) }}
               </button>
             </li>
@@ -75,10 +76,10 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
       }
       <p class="actions">
         @if (removedHere() > 0) {
-          <button type="button" class="button" (click)="restore('removed')">Bring them back</button>
+          <button type="button" matButton="outlined" (click)="restore('removed')">Bring them back</button>
         }
-        <button type="button" class="button plain" (click)="plan()">Make everything as it is in this file</button>
-        <button type="button" class="button plain" (click)="done.emit()">Done</button>
+        <button type="button" matButton="text" (click)="plan()">Make everything as it is in this file</button>
+        <button type="button" matButton="text" (click)="done.emit()">Done</button>
       </p>
     }
   `,
@@ -105,7 +106,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
       border-bottom: 1px solid var(--line);
       overflow-wrap: anywhere;
     }
-    .clashes .button {
+    .clashes [matButton] {
       justify-self: start;
     }
     @media (width < 760px) {

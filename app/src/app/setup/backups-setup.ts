@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { LernenError } from '@lernen/core/errors';
 import { Clock } from '../store/clock';
 import { type DiskBackup, DiskBackups } from '../store/disk-backup';
@@ -24,7 +25,7 @@ interface Group {
 /** Where the records are kept, and the backups on disk: whose they are, from when, and how much they hold. */
 @Component({
   selector: 'app-backups-setup',
-  imports: [ArchiveIn],
+  imports: [ArchiveIn, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="backups-title">
@@ -39,7 +40,7 @@ interface Group {
               : ', which may clear them when the disk is full'
         }}.
         @if (isPersistent() === false) {
-          <button type="button" class="button plain" (click)="persist()">Ask it to keep them</button>
+          <button type="button" matButton="text" (click)="persist()">Ask it to keep them</button>
         }
       </p>
       @if (unreadable().length > 0) {
@@ -53,7 +54,7 @@ interface Group {
               <li>{{ nameOf(it) }}: {{ it.faults[0]?.path }} {{ it.faults[0]?.reason }}</li>
             }
           </ul>
-          <button type="button" class="button" (click)="saveUnreadable()">Save them as a file</button>
+          <button type="button" matButton="outlined" (click)="saveUnreadable()">Save them as a file</button>
         </div>
       }
       @if (profile === 'own') {
@@ -65,7 +66,7 @@ interface Group {
             a month.
           </p>
           <p class="actions">
-            <button type="button" class="button" (click)="backUp()">Back up now</button>
+            <button type="button" matButton="outlined" (click)="backUp()">Back up now</button>
           </p>
           @if (found.length > 0) {
             <div class="actions chosen">
@@ -81,8 +82,10 @@ interface Group {
                   }
                 </select></label
               >
-              <button type="button" class="button" (click)="open(chosen.value, 'merge')">Merge it in</button>
-              <button type="button" class="button" (click)="open(chosen.value, 'go-back')">Go back to it …</button>
+              <button type="button" matButton="outlined" (click)="open(chosen.value, 'merge')">Merge it in</button>
+              <button type="button" matButton="outlined" (click)="open(chosen.value, 'go-back')">
+                Go back to it …
+              </button>
             </div>
             <p class="second">
               Merging keeps what is newer here; going back shows first what it changes. Both can be undone.

@@ -11,6 +11,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields, ourOwnFields } from '@lernen/core/archive';
 import type { DateOrder } from '@lernen/core/model';
 import { Clock } from '../store/clock';
@@ -30,6 +31,7 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
 /** A spreadsheet before it comes in: what each column means, what would be written, which rows cannot be read and why. */
 @Component({
   selector: 'app-csv-wizard',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './csv-wizard.html',
   styles: `
@@ -90,7 +92,7 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
     h4 {
       margin: 12px 0 4px;
     }
-    table + .button,
+    table + [matButton],
     .actions {
       margin-top: 12px;
     }

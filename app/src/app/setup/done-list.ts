@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { Clock } from '../store/clock';
 import { liveSignal } from '../store/live-signal';
 import { type Done, type DoneState, LogStore } from '../store/log-store';
@@ -16,7 +17,7 @@ const stateTexts: Readonly<Record<Exclude<DoneState, 'standing'>, string>> = {
 /** What was done, newest first. Each can be undone until all of it was changed again. */
 @Component({
   selector: 'app-done-list',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="done-title">
@@ -52,7 +53,7 @@ const stateTexts: Readonly<Record<Exclude<DoneState, 'standing'>, string>> = {
                     @if (it.state === 'standing') {
                       <button
                         type="button"
-                        class="button plain"
+                        matButton="text"
                         [attr.aria-label]="'Undo: ' + it.label"
                         (click)="log.undo(it.seq)"
                       >
@@ -67,7 +68,7 @@ const stateTexts: Readonly<Record<Exclude<DoneState, 'standing'>, string>> = {
             </tbody>
           </table>
           @if (all.length > count()) {
-            <button type="button" class="button plain" (click)="more()">Show earlier ones</button>
+            <button type="button" matButton="text" (click)="more()">Show earlier ones</button>
           }
         }
       }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { Choice } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
@@ -16,7 +17,7 @@ interface Row {
 /** Every choice that overrules the plan, and the way back from each. */
 @Component({
   selector: 'app-plan-choices',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="plan-choices-title">
@@ -31,7 +32,7 @@ interface Row {
               <span>{{ row.text }}</span>
               <button
                 type="button"
-                class="button plain"
+                matButton="text"
                 [attr.aria-label]="'Leave ' + row.name + ' to the plan'"
                 (click)="log.clearChoice(row.choice.target, 'Left ' + row.name + ' to the plan again')"
               >

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type CsvTableName, csvTableNames } from '@lernen/core/archive';
 import { LernenError } from '@lernen/core/errors';
 import { Clock } from '../store/clock';
@@ -17,7 +18,7 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
 /** Records coming in and going out. */
 @Component({
   selector: 'app-records-setup',
-  imports: [ArchiveIn, CsvWizard, FailureReport],
+  imports: [ArchiveIn, CsvWizard, FailureReport, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="records-title">
@@ -28,19 +29,19 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
         at once and can be undone. A spreadsheet (.csv) is shown first.
       </p>
       <p class="actions">
-        <label class="button">
-          Choose a file
-          <input
-            type="file"
-            class="unseen"
-            multiple
-            accept=".json,.csv,.tsv,.txt,.md,.zip,application/json,text/csv,text/markdown,application/zip"
-            (change)="choose($event)"
-          />
-        </label>
+        <button type="button" matButton="outlined" (click)="file.click()">Choose a file</button>
+        <input
+          #file
+          type="file"
+          hidden
+          multiple
+          aria-label="Choose a file"
+          accept=".json,.csv,.tsv,.txt,.md,.zip,application/json,text/csv,text/markdown,application/zip"
+          (change)="choose($event)"
+        />
         @if (progress() !== null) {
           <progress [value]="progress()" aria-label="Share done"></progress>
-          <button type="button" class="button" (click)="files.stop()">Stop</button>
+          <button type="button" matButton="outlined" (click)="files.stop()">Stop</button>
         }
       </p>
       @if (failure(); as it) {
@@ -57,10 +58,10 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
       }
       <h3>Take out</h3>
       <p class="actions">
-        <button type="button" class="button" (click)="exportArchive()">Everything, as a Lernen archive</button>
-        <button type="button" class="button" (click)="exportSheets()">Sheets and lists, as Markdown</button>
+        <button type="button" matButton="outlined" (click)="exportArchive()">Everything, as a Lernen archive</button>
+        <button type="button" matButton="outlined" (click)="exportSheets()">Sheets and lists, as Markdown</button>
         @for (name of csvTableNames; track name) {
-          <button type="button" class="button" (click)="exportCsv(name)">{{ capitalised(name) }}, as CSV</button>
+          <button type="button" matButton="outlined" (click)="exportCsv(name)">{{ capitalised(name) }}, as CSV</button>
         }
       </p>
     </section>
@@ -68,10 +69,6 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
   styles: `
     h3 {
       margin: 16px 0 6px;
-    }
-    label.button:focus-within {
-      outline: 2px solid var(--lamp);
-      outline-offset: 2px;
     }
     .actions {
       margin-top: 8px;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type Named, type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
@@ -8,7 +9,7 @@ import { valueOf } from '../ui/value-of';
 /** The catalogue: rename, add, merge, hide. What was logged with a technique stays with it through all of that. */
 @Component({
   selector: 'app-techniques-setup',
-  imports: [Picker],
+  imports: [MatButton, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="catalogue-title">
@@ -29,7 +30,7 @@ import { valueOf } from '../ui/value-of';
             (valueChange)="family.set($event ?? '')"
           />
         </div>
-        <button class="button" [disabled]="addFault() !== null">Add</button>
+        <button matButton="outlined" [disabled]="addFault() !== null">Add</button>
         @if (name() !== '' && addFault(); as text) {
           <span class="fault">{{ text }}</span>
         }
@@ -50,7 +51,7 @@ import { valueOf } from '../ui/value-of';
               <span>merged into {{ nameOf(target) }}</span>
               <button
                 type="button"
-                class="button plain"
+                matButton="text"
                 (click)="change(it, { mergedInto: null }, 'Took ' + it.name + ' apart again')"
               >
                 Take apart
@@ -66,7 +67,7 @@ import { valueOf } from '../ui/value-of';
               />
               <button
                 type="button"
-                class="button plain"
+                matButton="text"
                 (click)="change(it, { hidden: !it.hidden }, (it.hidden ? 'Showed ' : 'Hid ') + it.name)"
               >
                 {{ it.hidden ? 'Show' : 'Hide' }}

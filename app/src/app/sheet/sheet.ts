@@ -10,6 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { sheetFileName, writeSheetMarkdown } from '@lernen/core/archive';
 import { sittingEvidence } from '@lernen/core/estimate';
 import {
@@ -73,10 +74,11 @@ import { WhyStage } from './stages/why-stage';
     FamilyStage,
     KindMark,
     LessonsStage,
+    MatButton,
     ObservationsStage,
+    Picker,
     ReadStage,
     RouterLink,
-    Picker,
     TraceStage,
     WhyStage,
   ],

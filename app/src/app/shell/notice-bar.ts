@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { DerivedStore } from '../store/derived-store';
 import { Notices } from '../store/notices';
 
 /** What happened last, with the way to undo it; and planning that takes long, with the way to stop it. */
 @Component({
   selector: 'app-notice-bar',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div aria-live="polite">
@@ -12,21 +14,21 @@ import { Notices } from '../store/notices';
         <p [class.failed]="notice.kind === 'failed'">
           <span>{{ notice.text }}</span>
           @if (notice.action; as action) {
-            <button type="button" class="button plain" (click)="act(action.run)">{{ action.label }}</button>
+            <button type="button" matButton="text" (click)="act(action.run)">{{ action.label }}</button>
           }
-          <button type="button" class="button plain" (click)="notices.clear()">Close</button>
+          <button type="button" matButton="text" (click)="notices.clear()">Close</button>
         </p>
       }
     </div>
     @if (derived.isStopped()) {
       <p>
         <span>Planning was stopped; the plan before it stays.</span>
-        <button type="button" class="button plain" (click)="derived.derive()">Plan again</button>
+        <button type="button" matButton="text" (click)="derived.derive()">Plan again</button>
       </p>
     } @else if (derived.progress() !== null) {
       <p class="planning">
         <span>Planning</span><progress [value]="derived.progress()" aria-label="Planning"></progress>
-        <button type="button" class="button plain" (click)="derived.stop()">Stop</button>
+        <button type="button" matButton="text" (click)="derived.stop()">Stop</button>
       </p>
     }
   `,

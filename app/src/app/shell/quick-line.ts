@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import {
   type Completion,
   type CompletionContext,
@@ -30,7 +31,7 @@ import { Shortcuts } from './shortcuts';
 /** The one-line language for logging, docked under every page. It reads back what it understood as one types. */
 @Component({
   selector: 'app-quick-line',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (completions().length > 0) {
@@ -67,7 +68,7 @@ import { Shortcuts } from './shortcuts';
       <div class="ask" role="group" [attr.aria-label]="asked.question" (keydown)="hold($event)">
         <span>{{ asked.question }}</span>
         @for (choice of asked.choices; track choice.label; let isFirst = $first) {
-          <button type="button" class="button" [class.first]="isFirst" (click)="answer(choice.line)">
+          <button type="button" matButton="outlined" [class.first]="isFirst" (click)="answer(choice.line)">
             {{ choice.label }}
           </button>
         }
@@ -111,10 +112,10 @@ import { Shortcuts } from './shortcuts';
       </div>
       <span class="keys">
         @if (line() !== '') {
-          <button type="button" class="button plain" (click)="save()"><kbd>Enter</kbd> save</button>
+          <button type="button" matButton="text" (click)="save()"><kbd>Enter</kbd> save</button>
           <span class="esc"><kbd>Esc</kbd> leave it for later</span>
         }
-        <a class="button plain" routerLink="/sitting/new" [queryParams]="line() === '' ? {} : { line: line() }">Form</a>
+        <a matButton="text" routerLink="/sitting/new" [queryParams]="line() === '' ? {} : { line: line() }">Form</a>
       </span>
     </div>
   `,

@@ -52,9 +52,11 @@ describe('the frame of every page', () => {
   it('goes round the themes and remembers the choice', async () => {
     await open();
     for (const theme of ['light', 'dark', 'system'] as const) {
-      page.all('header button.icon')[0]?.click();
+      page.all('header button[aria-label^="Theme"]')[0]?.click();
       await page.until(() => page.log.settings().theme === theme);
-      expect(page.all('header button.icon')[0]?.getAttribute('aria-label')).toBe(`Theme: ${theme}. Change`);
+      expect(page.all('header button[aria-label^="Theme"]')[0]?.getAttribute('aria-label')).toBe(
+        `Theme: ${theme}. Change`,
+      );
     }
   });
 

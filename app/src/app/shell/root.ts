@@ -9,6 +9,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { MatIconButton } from '@angular/material/button';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { daysBetween, dayOf } from '@lernen/core/model';
 import { filter } from 'rxjs';
@@ -33,6 +34,7 @@ import { applyTheme } from './theme';
 @Component({
   selector: 'app-root',
   imports: [
+    MatIconButton,
     RouterOutlet,
     RouterLink,
     RouterLinkActive,
@@ -63,7 +65,7 @@ import { applyTheme } from './theme';
       }
       <button
         type="button"
-        class="icon"
+        matIconButton
         (click)="switchTheme()"
         [attr.aria-label]="'Theme: ' + log.settings().theme + '. Change'"
       >
@@ -72,7 +74,7 @@ import { applyTheme } from './theme';
           <path d="M8 2A6 6 0 0 1 8 14Z" fill="currentColor" />
         </svg>
       </button>
-      <button type="button" class="icon" (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
+      <button type="button" matIconButton (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
     </header>
     <div class="bars">
       @if (profile === 'demo') {
@@ -111,6 +113,10 @@ import { applyTheme } from './theme';
       display: flex;
       align-items: center;
     }
+    .top > [matIconButton] {
+      align-self: center;
+      justify-content: center;
+    }
     .name {
       color: var(--on-top);
       font: 600 20px/1 var(--heading);
@@ -145,16 +151,6 @@ import { applyTheme } from './theme';
     .running {
       color: #f0b04a;
       font-weight: 600;
-    }
-    .icon {
-      justify-content: center;
-      width: 28px;
-      padding: 0;
-      border: 0;
-      background: none;
-      color: var(--on-top);
-      font: 600 15px/1 var(--text);
-      cursor: pointer;
     }
     .bars {
       grid-row: 2;

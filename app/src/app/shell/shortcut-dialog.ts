@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, input, viewChild } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortcut-list';
 
 /** The list of single-key shortcuts, in the browser's own dialog. */
 @Component({
   selector: 'app-shortcut-dialog',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <dialog #dialog aria-labelledby="shortcuts-title">
@@ -27,7 +29,7 @@ import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortc
         }
       </dl>
       <p class="second">Setup changes the keys or switches them off.</p>
-      <form method="dialog"><button class="button">Close</button></form>
+      <form method="dialog"><button matButton="outlined">Close</button></form>
     </dialog>
   `,
   styles: `

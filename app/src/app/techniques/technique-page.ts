@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { sittingEvidence } from '@lernen/core/estimate';
 import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
@@ -20,7 +21,7 @@ const maxShown = 200;
 /** One technique: what points to it, what goes wrong, and the sittings behind its number. */
 @Component({
   selector: 'app-technique-page',
-  imports: [CodeEditor, RouterLink, StrengthLine, TechniqueSheets],
+  imports: [CodeEditor, MatButton, RouterLink, StrengthLine, TechniqueSheets],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (technique(); as it) {
@@ -59,7 +60,9 @@ const maxShown = 200;
                 (focusout)="flushTemplate()"
               />
             } @else {
-              <button type="button" class="add" (click)="isWritingTemplate.set(true)">The code to begin with</button>
+              <button type="button" matButton="text" class="add" (click)="isWritingTemplate.set(true)">
+                The code to begin with
+              </button>
             }
           </section>
           @if (moves().length > 0) {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { Problem } from '@lernen/core/model';
 import { type Offer, newProblemAdvice } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
@@ -13,7 +14,7 @@ import { valueOf } from '../ui/value-of';
 /** Something new of a technique: what was kept for later, or what to look for elsewhere and a field for what was found. */
 @Component({
   selector: 'app-new-problem',
-  imports: [DifficultyNotches, Picker],
+  imports: [DifficultyNotches, MatButton, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (advice().offers.length > 0) {
@@ -30,7 +31,7 @@ import { valueOf } from '../ui/value-of';
             </span>
             <button
               type="button"
-              class="button"
+              matButton="outlined"
               [disabled]="isRunning()"
               [attr.aria-label]="'Solve ' + offer.problem.title"
               (click)="chosen.emit(offer.problem.id)"
@@ -80,11 +81,11 @@ import { valueOf } from '../ui/value-of';
           (input)="found.set(valueOf($event))"
           placeholder="Buoy Ring Order, or https://…"
       /></label>
-      <button class="button main" [disabled]="isRunning() || found().trim() === ''">Solve it</button>
-      <button type="button" class="button" [disabled]="found().trim() === ''" (click)="keep()">
+      <button matButton="filled" [disabled]="isRunning() || found().trim() === ''">Solve it</button>
+      <button type="button" matButton="outlined" [disabled]="found().trim() === ''" (click)="keep()">
         Keep it for later
       </button>
-      <button type="button" class="button plain" (click)="closed.emit()">Close</button>
+      <button type="button" matButton="text" (click)="closed.emit()">Close</button>
     </form>
     @if (isRunning()) {
       <p class="second">A sitting is under way; end it before you start another.</p>

@@ -1,6 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import {
   type Choice,
   type ChoiceTarget,
@@ -34,7 +35,7 @@ const dueDays = 7;
 /** What to do now, within today's minutes, and why. */
 @Component({
   selector: 'app-today',
-  imports: [NewProblem, NgTemplateOutlet, PlanItemRow, Rereading, RouterLink, StrengthLine],
+  imports: [MatButton, NewProblem, NgTemplateOutlet, PlanItemRow, Rereading, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today.html',
   styleUrl: './today.scss',

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import {
   type Attempt,
   type Help,
@@ -18,7 +19,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
   selector: 'app-outcome-fields',
-  imports: [WordsField],
+  imports: [MatButton, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
@@ -70,7 +71,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
             }
             <button
               type="button"
-              class="button plain"
+              matButton="text"
               [attr.aria-label]="'Remove attempt ' + ($index + 1)"
               (click)="remove($index)"
             >
@@ -78,7 +79,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
             </button>
           </span>
         }
-        <button type="button" class="button" [disabled]="attempts().length >= 99" (click)="add()">
+        <button type="button" matButton="outlined" [disabled]="attempts().length >= 99" (click)="add()">
           Add an attempt
         </button>
       </fieldset>
@@ -108,7 +109,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
         >
       }
       @if (felt() !== null) {
-        <button type="button" class="button plain" (click)="felt.set(null)">Not said</button>
+        <button type="button" matButton="text" (click)="felt.set(null)">Not said</button>
       }
     </fieldset>
   `,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatMenu, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import type { PlanItem } from '@lernen/core/plan';
 import { KindMark } from './kind-mark';
 
@@ -9,7 +10,7 @@ export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
 /** One planned item: what, why, how long, and the ways to overrule it. */
 @Component({
   selector: 'app-plan-item-row',
-  imports: [KindMark, MatMenu, MatMenuItem, MatMenuTrigger, RouterLink],
+  imports: [KindMark, MatButton, MatMenu, MatMenuItem, MatMenuTrigger, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-kind-mark [kind]="item().kind" />
@@ -19,12 +20,13 @@ export type PlanItemChoice = 'tomorrow' | 'week' | 'drop' | 'pin';
     </div>
     <span class="mono minutes">{{ item().minutes }} min{{ item().goesOn || item().begun ? ' of it' : '' }}</span>
     <span class="actions">
-      <button type="button" class="button" (click)="started.emit()" [attr.aria-label]="'Start ' + title()">
+      <button type="button" matButton="outlined" (click)="started.emit()" [attr.aria-label]="'Start ' + title()">
         Start
       </button>
       <button
         type="button"
-        class="button plain more"
+        matButton="text"
+        class="more"
         [matMenuTriggerFor]="menu"
         [attr.aria-label]="'More for ' + title()"
       >

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { Router } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { Clock } from '../store/clock';
 import { type DiskBackup, DiskBackups } from '../store/disk-backup';
 import { Files } from '../store/files-service';
@@ -11,6 +12,7 @@ import { counted, kilobytes } from '../ui/words';
 /** The first visit: three ways on, and a fourth where a backup lies on this machine. */
 @Component({
   selector: 'app-welcome',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
@@ -27,7 +29,7 @@ import { counted, kilobytes } from '../ui/words';
               {{ heldText(found) }}, and this browser holds no records.
             </p>
             <p class="actions">
-              <button type="button" class="button main" [disabled]="isRestoring()" (click)="restore(found)">
+              <button type="button" matButton="filled" [disabled]="isRestoring()" (click)="restore(found)">
                 Restore it
               </button>
             </p>
@@ -37,17 +39,17 @@ import { counted, kilobytes } from '../ui/words';
           <li>
             <h2>Look at the demo</h2>
             <p>Ten weeks of made-up practice for three interviews, in a database of its own.</p>
-            <a class="button" href="/?demo">Open the demo</a>
+            <a matButton="outlined" href="/?demo">Open the demo</a>
           </li>
           <li>
             <h2>Start empty</h2>
             <p>Log the problem you solved last: one line at the foot of the page, ten seconds.</p>
-            <button type="button" class="button main" (click)="goOn('/today')">Start empty</button>
+            <button type="button" matButton="filled" (click)="goOn('/today')">Start empty</button>
           </li>
           <li>
             <h2>Bring my records</h2>
             <p>A practice spreadsheet as CSV, or a Lernen archive. You see what comes in before anything is written.</p>
-            <button type="button" class="button" (click)="goOn('/setup#records')">Bring my records</button>
+            <button type="button" matButton="outlined" (click)="goOn('/setup#records')">Bring my records</button>
           </li>
         </ol>
       </section>

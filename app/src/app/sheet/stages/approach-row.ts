@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { superscript } from '@lernen/core/cost';
 import { checkApproach } from '@lernen/core/sheet';
 import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/model';
@@ -16,7 +17,7 @@ import { EntryRow } from './entry-row';
 /** One approach: the idea, its costs, the verdict against the bounds, and why it was left. */
 @Component({
   selector: 'app-approach-row',
-  imports: [CostCell, EntryRow, Picker, MarkdownField],
+  imports: [CostCell, EntryRow, MarkdownField, MatButton, Picker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-entry-row #row [mark]="index() + 1" [entry]="approach()" [label]="name()" (next)="next.emit()">
@@ -164,7 +165,7 @@ import { EntryRow } from './entry-row';
               (valueChange)="change({ technique: $event })"
               unknownText="No technique is called that."
             />
-            <button type="button" class="add" (click)="addOperation()">Costs per operation</button>
+            <button type="button" matButton="text" class="add" (click)="addOperation()">Costs per operation</button>
           </div>
         </div>
       } @else if (summary()) {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { isSameCost } from '@lernen/core/cost';
 import type { Approach, CostPair } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
@@ -13,7 +14,7 @@ import { StructureNeeds } from './structure-needs';
 /** The climb from the plain approach to the best one, with what the machine makes of each. */
 @Component({
   selector: 'app-approaches-stage',
-  imports: [ApproachRow, CostCell, StageFrame, StateCardPart, StructureNeeds],
+  imports: [ApproachRow, CostCell, MatButton, StageFrame, StateCardPart, StructureNeeds],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="approaches" heading="Approaches, first to best">
@@ -21,12 +22,14 @@ import { StructureNeeds } from './structure-needs';
         <app-approach-row [approach]="approach" [index]="index" (next)="add(approach.id)" />
       }
       <p class="adding">
-        <button type="button" class="add" (click)="add(null)">
+        <button type="button" matButton="text" class="add" (click)="add(null)">
           {{ approaches().length === 0 ? 'The plain approach' : 'A better approach' }}
         </button>
-        <button type="button" class="add" (click)="addCard()">A state card</button>
+        <button type="button" matButton="text" class="add" (click)="addCard()">A state card</button>
         @if (!hasNeeds()) {
-          <button type="button" class="add" (click)="needs.open()">Operations that must be fast</button>
+          <button type="button" matButton="text" class="add" (click)="needs.open()">
+            Operations that must be fast
+          </button>
         }
       </p>
       @for (card of cards(); track card.id; let index = $index) {
@@ -50,7 +53,7 @@ import { StructureNeeds } from './structure-needs';
             (valueChange)="setCost({ space: $event })"
         /></span>
         @if (toTake(); as best) {
-          <button type="button" class="button plain small" (click)="setCost(best)">
+          <button type="button" matButton="text" class="small" (click)="setCost(best)">
             Take {{ best.time }}{{ best.space ? ', ' + best.space : '' }} from the best approach
           </button>
         }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { shippedRates } from '@lernen/core/sheet';
 import type { EntryOf, Named } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
@@ -15,7 +16,7 @@ import { StageFrame } from './stage-frame';
 /** Versions of the code, own and others', and two of them compared. */
 @Component({
   selector: 'app-code-stage',
-  imports: [CodeComparison, CodeEditor, EntryRow, Picker, StageFrame],
+  imports: [CodeComparison, CodeEditor, EntryRow, MatButton, Picker, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="code">
@@ -136,11 +137,11 @@ import { StageFrame } from './stage-frame';
         </app-entry-row>
       }
       <p class="adding">
-        <button type="button" class="add" (click)="add(null)">
+        <button type="button" matButton="text" class="add" (click)="add(null)">
           {{ versions().length === 0 ? 'The first version' : 'Another version' }}
         </button>
         @if (versions().length > 1) {
-          <button type="button" class="button plain small" (click)="compare()">
+          <button type="button" matButton="text" class="small" (click)="compare()">
             {{ compared() ? 'Stop comparing' : 'Compare two' }}
           </button>
         }
@@ -162,7 +163,7 @@ import { StageFrame } from './stage-frame';
               </option>
             }
           </select>
-          <button type="button" class="button plain small" (click)="sideBySide.set(!sideBySide())">
+          <button type="button" matButton="text" class="small" (click)="sideBySide.set(!sideBySide())">
             {{ sideBySide() ? 'As one text' : 'Side by side' }}
           </button>
         </div>

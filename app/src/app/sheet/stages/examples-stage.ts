@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases } from '@lernen/core/sheet';
 import type { Example } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
@@ -12,7 +13,7 @@ import { StageFrame } from './stage-frame';
 /** Examples with what must come out, and the edge cases that none of them covers yet. */
 @Component({
   selector: 'app-examples-stage',
-  imports: [EntryRow, StageFrame, MarkdownField],
+  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="examples">
@@ -52,7 +53,7 @@ import { StageFrame } from './stage-frame';
               >
                 check<span class="unseen">: example {{ index + 1 }}</span>
               </button>
-              <button type="button" class="button plain small" (click)="trace(example, index)">
+              <button type="button" matButton="text" class="small" (click)="trace(example, index)">
                 Trace it<span class="unseen">: example {{ index + 1 }}</span>
               </button>
             </div>
@@ -71,7 +72,7 @@ import { StageFrame } from './stage-frame';
           </div>
         </app-entry-row>
       }
-      <button type="button" class="add" (click)="add([], null)">An example</button>
+      <button type="button" matButton="text" class="add" (click)="add([], null)">An example</button>
       @if (missing().length > 0) {
         <p class="missing">
           <span class="label">Not covered yet</span>

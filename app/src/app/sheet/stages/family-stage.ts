@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { type Relation, type RelationKind, relations } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { Relations } from '../../store/relations';
@@ -16,7 +17,7 @@ import { StageFrame } from './stage-frame';
 /** The problems around this one, the twists an interviewer might ask for, and the family as a graph. */
 @Component({
   selector: 'app-family-stage',
-  imports: [EntryRow, FamilyGraph, Picker, RouterLink, StageFrame, MarkdownField],
+  imports: [EntryRow, FamilyGraph, MarkdownField, MatButton, Picker, RouterLink, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="family">
@@ -100,7 +101,7 @@ import { StageFrame } from './stage-frame';
           />
         </app-entry-row>
       }
-      <button type="button" class="add" (click)="add(null)">A twist</button>
+      <button type="button" matButton="text" class="add" (click)="add(null)">A twist</button>
       @if (graph().nodes.length > 1) {
         <app-family-graph [nodes]="graph().nodes" [links]="graph().links" [here]="store.problemId()" />
       }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type Lesson, type LessonKind, type Slip, lessonKinds, slips } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
@@ -19,7 +20,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
 /** What stays: cue, slip, what to say next time, questions left open. */
 @Component({
   selector: 'app-lessons-stage',
-  imports: [EntryRow, StageFrame, MarkdownField],
+  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="lessons">
@@ -64,7 +65,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                 }
               </app-entry-row>
             }
-            <button type="button" class="add" (click)="add(group.kind, null)">
+            <button type="button" matButton="text" class="add" (click)="add(group.kind, null)">
               {{ group.lessons.length === 0 ? prompts[group.kind] : 'another' }}
               <span class="unseen">: add {{ group.words }}</span>
             </button>

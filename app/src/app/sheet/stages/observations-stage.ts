@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type ArgumentKind, type Observation, argumentKinds } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { valueOf } from '../../ui/value-of';
@@ -11,7 +12,7 @@ import { StageFrame } from './stage-frame';
 /** The chain of observations, each a sentence that makes the problem smaller, with its argument kept apart. */
 @Component({
   selector: 'app-observations-stage',
-  imports: [EntryRow, StageFrame, MarkdownField],
+  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="observations">
@@ -97,7 +98,7 @@ import { StageFrame } from './stage-frame';
           }
         </app-entry-row>
       }
-      <button type="button" class="add" (click)="add(null)">An observation</button>
+      <button type="button" matButton="text" class="add" (click)="add(null)">An observation</button>
     </app-stage-frame>
   `,
   styles: `

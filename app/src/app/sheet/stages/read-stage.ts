@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { maxBoundLines } from '@lernen/core/model';
 import { boundsInStatement, type FoundExample, examplesInStatement } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
@@ -10,7 +11,7 @@ import { StageFrame } from './stage-frame';
 /** Reading: the statement, what is given and returned in one's own words, and what has to be asked. */
 @Component({
   selector: 'app-read-stage',
-  imports: [EntryRow, StageFrame, MarkdownField],
+  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="read">
@@ -36,7 +37,7 @@ import { StageFrame } from './stage-frame';
             </button>
           }
           @if (offers().count > 1) {
-            <button type="button" class="button plain" (click)="takeAll()">Take all {{ offers().count }}</button>
+            <button type="button" matButton="text" (click)="takeAll()">Take all {{ offers().count }}</button>
           }
         </div>
       }
@@ -82,7 +83,7 @@ import { StageFrame } from './stage-frame';
           />
         </app-entry-row>
       }
-      <button type="button" class="add" (click)="ask(null)">A question to ask</button>
+      <button type="button" matButton="text" class="add" (click)="ask(null)">A question to ask</button>
     </app-stage-frame>
   `,
   styles: `

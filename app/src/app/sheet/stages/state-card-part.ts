@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { superscript } from '@lernen/core/cost';
 import { type StateCosts, approximately, bytesText, fitOf, stateCostFault, stateCosts } from '@lernen/core/sheet';
 import { CostError } from '@lernen/core/errors';
@@ -17,7 +18,7 @@ type Parameter = StateCard['parameters'][number];
 /** The state of a dynamic programme or a search, and the costs that follow from it. */
 @Component({
   selector: 'app-state-card-part',
-  imports: [CostCell, EntryRow, MarkdownField],
+  imports: [CostCell, EntryRow, MarkdownField, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-card-part.html',
   styleUrl: './state-card-part.scss',

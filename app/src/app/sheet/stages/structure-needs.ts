@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type Operation, operations, structuresFor } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 
@@ -7,6 +8,7 @@ const maxShown = 4;
 /** Which operations must be fast, and the structures that serve them all. */
 @Component({
   selector: 'app-structure-needs',
+  imports: [MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (wanted().length > 0 || isOpen()) {
@@ -24,7 +26,7 @@ const maxShown = 4;
               </button>
             }
           }
-          <button type="button" class="add" (click)="isOpen.set(!isOpen())">
+          <button type="button" matButton="text" class="add" (click)="isOpen.set(!isOpen())">
             {{ isOpen() ? 'Done choosing' : 'Choose' }}
           </button>
         </div>

@@ -12,6 +12,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { type Trace, ruleColumn } from '@lernen/core/model';
 import {
   type CellValue,
@@ -42,7 +43,14 @@ const widestCell = 560;
  */
 @Component({
   selector: 'app-trace-grid',
-  imports: [CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport, CellDrawing, NgTemplateOutlet],
+  imports: [
+    CdkFixedSizeVirtualScroll,
+    CdkVirtualForOf,
+    CdkVirtualScrollViewport,
+    CellDrawing,
+    MatButton,
+    NgTemplateOutlet,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(paste)': 'paste($event)' },
   templateUrl: './trace-grid.html',

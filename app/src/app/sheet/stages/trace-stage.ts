@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import type { Trace } from '@lernen/core/model';
 import { traceMarkdown, traceSvg } from '@lernen/core/trace';
 import { Notices } from '../../store/notices';
@@ -14,7 +15,7 @@ import { TraceGrid } from './trace-grid';
 /** Examples worked by hand, a row a step. */
 @Component({
   selector: 'app-trace-stage',
-  imports: [EntryRow, StageFrame, TraceGrid],
+  imports: [EntryRow, MatButton, StageFrame, TraceGrid],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="trace">
@@ -43,20 +44,23 @@ import { TraceGrid } from './trace-grid';
                   step <b class="mono">{{ (playing()?.step ?? 0) + 1 }}</b> of {{ trace.rows.length }}
                   <span class="second">← →</span>
                 </div>
-                <button type="button" class="button plain small" (click)="step(trace, -1)">Back</button>
-                <button type="button" class="button plain small" (click)="step(trace, 1)">On</button>
-                <button type="button" class="button plain small" (click)="playing.set(null)">All steps</button>
+                <button type="button" matButton="text" class="small" (click)="step(trace, -1)">Back</button>
+                <button type="button" matButton="text" class="small" (click)="step(trace, 1)">On</button>
+                <button type="button" matButton="text" class="small" (click)="playing.set(null)">All steps</button>
               } @else {
                 <button
                   type="button"
-                  class="button plain small"
+                  matButton="text"
+                  class="small"
                   [disabled]="trace.rows.length < 2"
                   (click)="play(trace)"
                 >
                   Step through
                 </button>
-                <button type="button" class="button plain small" (click)="copyMarkdown(trace)">Copy as Markdown</button>
-                <button type="button" class="button plain small" (click)="saveSvg(trace)">Save as SVG</button>
+                <button type="button" matButton="text" class="small" (click)="copyMarkdown(trace)">
+                  Copy as Markdown
+                </button>
+                <button type="button" matButton="text" class="small" (click)="saveSvg(trace)">Save as SVG</button>
               }
             </div>
             <app-trace-grid
@@ -69,7 +73,7 @@ import { TraceGrid } from './trace-grid';
           }
         </app-entry-row>
       }
-      <button type="button" class="add" (click)="add()">A trace</button>
+      <button type="button" matButton="text" class="add" (click)="add()">A trace</button>
     </app-stage-frame>
   `,
   styles: `
