@@ -156,7 +156,12 @@ export class Repository {
   }
 
   async setLocal(key: string, value: unknown): Promise<void> {
-    await this.database.local.put({ key, value });
+    await this.setLocals({ [key]: value });
+  }
+
+  /** Several at once: whoever writes the records waits for each such write to be on the disk. */
+  async setLocals(values: Readonly<Record<string, unknown>>): Promise<void> {
+    await this.database.local.bulkPut(Object.entries(values).map(([key, value]) => ({ key, value })));
   }
 
   /** Changes a value where it is, so that no other tab's change is lost between reading and writing. */

@@ -144,10 +144,12 @@ class PlannerWorker {
     const { techniques, mixUps } = estimates;
     const derived: Derived = { asOf, techniques, recalls: recallsOf(estimates), mixUps, plan };
     this.made = { input: { ...input, onProgress: () => true }, planner, derived };
-    await repository.setLocal(traceKey, traceOf(plan));
-    await this.keepForecast(repository, forecastFrom(plan));
     const kept: KeptDerived = { derived, seq: seq ?? 0, day, zone, script: location.href };
-    await repository.setLocal(keptKey, kept);
+    await repository.setLocals({
+      [traceKey]: traceOf(plan),
+      [forecastsKey]: withForecast(await this.forecasts(repository), forecastFrom(plan)),
+      [keptKey]: kept,
+    });
     return this.made;
   }
 
@@ -182,20 +184,13 @@ class PlannerWorker {
     let forecast = kept.find((it) => it.madeOn === madeOn) ?? null;
     if (!forecast) {
       forecast = forecastMadeAgain(input, madeOn);
-      if (forecast) await this.keepForecast(this.repository, forecast);
+      if (forecast) await this.repository.setLocal(forecastsKey, withForecast(kept, forecast));
     }
     return forecast && checkForecast(forecast, planner.plan, input);
   }
 
   private async forecasts(repository: Repository): Promise<readonly Forecast[]> {
     return (await repository.local<readonly Forecast[]>(forecastsKey)) ?? [];
-  }
-
-  /** One a day: the last that was made on it. */
-  private async keepForecast(repository: Repository, forecast: Forecast): Promise<void> {
-    const others = (await this.forecasts(repository)).filter(({ madeOn }) => madeOn !== forecast.madeOn);
-    const value = [...others, forecast].sort((a, b) => (a.madeOn < b.madeOn ? -1 : 1)).slice(-forecastsKept);
-    await repository.setLocal(forecastsKey, value);
   }
 
   async lookBack(): Promise<LookingBack | null> {
@@ -210,6 +205,12 @@ export type PlannerApi = Pick<
   PlannerWorker,
   'prepare' | 'derive' | 'whatIf' | 'optimalityGap' | 'alternatives' | 'lookBack' | 'checkForecast'
 >;
+
+/** One a day: the last that was made on it. */
+function withForecast(forecasts: readonly Forecast[], forecast: Forecast): Forecast[] {
+  const others = forecasts.filter(({ madeOn }) => madeOn !== forecast.madeOn);
+  return [...others, forecast].sort((a, b) => (a.madeOn < b.madeOn ? -1 : 1)).slice(-forecastsKept);
+}
 
 function outcomeOf({ readiness, curve, days }: Plan): Outcome {
   return { readiness, curve, minutes: days.reduce((sum, day) => sum + day.minutes, 0) };
