@@ -40,12 +40,13 @@ export class MainScroller implements ViewportScroller {
 
   scrollToAnchor(anchor: string): void {
     [this.path = ''] = this.router.url.split(/[?#]/);
-    let foundAt: number | null = null;
+    let foundAt = Infinity;
     this.onceThere(() => {
+      if (performance.now() > foundAt + settlingMs) return true;
       const part = document.getElementById(anchor);
       part?.scrollIntoView();
-      if (part) foundAt ??= performance.now();
-      return foundAt !== null && performance.now() > foundAt + settlingMs;
+      if (part) foundAt = Math.min(foundAt, performance.now());
+      return false;
     });
   }
 

@@ -102,6 +102,12 @@ describe('estimates and plan, derived in a worker', () => {
     const answers = await opened.run((it) => Promise.all([it.optimalityGap(), it.lookBack()]));
     expect(answers[0]?.reached).toBeGreaterThan(0);
     expect(answers[1]?.calibration.count).toBe(practice.sittings.length);
+    // The page derives what follows from one more sitting; the other worker answers for that too.
+    await page.log.saveSitting(someSitting(practice.problems[0]?.id ?? '', { minutes: 15 }), 'Logged');
+    await page.until(() => store.derived() !== first && store.progress() === null);
+    const next = await deriveAt(daysFromNow(0));
+    expect([next.asOf, shares]).toEqual([store.derived()?.asOf ?? '', []]);
+    expect((await opened.run((it) => it.lookBack()))?.calibration.count).toBe(practice.sittings.length + 1);
     await page.log.saveSettings({ goal: 0.9 });
     expect((await deriveAt(daysFromNow(0))).asOf).not.toBe(kept.asOf);
     expect((await deriveAt(daysFromNow(1))).plan.days[0]?.date).toBe(dayIn(1));

@@ -85,6 +85,8 @@ interface Made {
   readonly input: PlanInput;
   readonly planner: Planner;
   readonly derived: Derived;
+  /** The entry of the journal up to which the log was read. */
+  readonly seq: number;
 }
 
 /** Computes estimates and plan beside the page, from the database itself, so that the log never crosses over. */
@@ -106,19 +108,21 @@ class PlannerWorker {
   async derive(profile: Profile, asOf: Instant, zone: Zone, onProgress: (share: number) => void): Promise<Derived> {
     const repository = this.open(profile);
     this.again = () => this.make(repository, asOf, zone, () => undefined);
-    return (
-      (await this.keptDerived(repository, asOf, zone)) ?? (await this.make(repository, asOf, zone, onProgress)).derived
-    );
+    const kept = await this.keptDerived(repository, asOf, zone);
+    if (!kept) return (await this.make(repository, asOf, zone, onProgress)).derived;
+    // Another page may have derived it: what this one made before is of an older log.
+    if (this.made?.seq !== kept.seq) this.made = null;
+    return kept.derived;
   }
 
   private open(profile: Profile): Repository {
     return (this.repository ??= new Repository(new LernenDatabase(profile)));
   }
 
-  private async keptDerived(repository: Repository, asOf: Instant, zone: Zone): Promise<Derived | null> {
+  private async keptDerived(repository: Repository, asOf: Instant, zone: Zone): Promise<KeptDerived | null> {
     const kept = await repository.local<KeptDerived>(keptKey);
     const isOfToday = kept?.day === dayOf(asOf, zone) && kept.zone === zone && kept.script === location.href;
-    return isOfToday && !(await repository.mayChangePlanSince(kept.seq)) ? kept.derived : null;
+    return isOfToday && !(await repository.mayChangePlanSince(kept.seq)) ? kept : null;
   }
 
   private async make(
@@ -128,7 +132,7 @@ class PlannerWorker {
     onProgress: (share: number) => void,
   ): Promise<Made> {
     await repository.catchUp();
-    const { seq } = repository;
+    const seq = repository.seq ?? 0;
     const log = repository.log();
     const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
     const trace = await repository.local<PlanTrace>(traceKey);
@@ -143,8 +147,8 @@ class PlannerWorker {
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, day), ...planner.plan.changes] };
     const { techniques, mixUps } = estimates;
     const derived: Derived = { asOf, techniques, recalls: recallsOf(estimates), mixUps, plan };
-    this.made = { input: { ...input, onProgress: () => true }, planner, derived };
-    const kept: KeptDerived = { derived, seq: seq ?? 0, day, zone, script: location.href };
+    this.made = { input: { ...input, onProgress: () => true }, planner, derived, seq };
+    const kept: KeptDerived = { derived, seq, day, zone, script: location.href };
     await repository.setLocals({
       [traceKey]: traceOf(plan),
       [forecastsKey]: withForecast(await this.forecasts(repository), forecastFrom(plan)),
