@@ -20,7 +20,7 @@ import { withoutId } from './commands';
 import { standingProblems } from './known-titles';
 
 /** So many rows are read and parsed in one go: a page is held up by less than the blink of a key. */
-const chunk = 500;
+const chunk = 250;
 const logTables = [...logCollectionNames, 'settings'] as const;
 /** Above this many changed records, reading everything again is quicker. */
 const maxFollowed = 1500;
