@@ -5,7 +5,7 @@ import { type Settings, defaultSettings } from './settings';
 
 /**
  * A log that takes in records as they are written. It is the same whatever the order in which they come, and what did not
- * change is the same array as before: one more sitting costs a walk over the sittings, not sorting them anew.
+ * change is the same array as before: one more sitting costs a walk over the sittings, not sorting them again.
  */
 export class GrowingLog {
   private readonly parts = new Map(logCollectionNames.map((name) => [name, new Part(name)]));

@@ -17,7 +17,8 @@ import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { counted } from '../ui/words';
 import { mergedText, restoredText } from './counts-text';
-import { type Failure, FailureReport, failureOf } from './failure-report';
+import { FailureReport } from './failure-report';
+import { FileWork } from './file-work';
 
 type Merged = Awaited<ReturnType<Files['importArchive']>>;
 type Clash = Merged['clashes'][number];
@@ -32,15 +33,15 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
   imports: [FailureReport, MatButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (failure(); as it) {
+    @if (work.failure(); as it) {
       <app-failure-report [failure]="it" />
     }
     @if (said(); as text) {
       <p class="said" role="status">{{ text }}</p>
     }
-    @if (progress() !== null) {
+    @if (work.progress() !== null) {
       <p class="actions">
-        <progress [value]="progress()" aria-label="Share done"></progress>
+        <progress [value]="work.progress()" aria-label="Share done"></progress>
         <button type="button" matButton="outlined" (click)="files.stop()">Stop</button>
       </p>
     } @else if (planned(); as counts) {
@@ -126,8 +127,7 @@ export class ArchiveIn {
   private readonly notices = inject(Notices);
   protected readonly counted = counted;
   protected readonly restoredText = restoredText;
-  protected readonly progress = signal<number | null>(null);
-  protected readonly failure = signal<Failure | null>(null);
+  protected readonly work = new FileWork();
   protected readonly said = signal<string | null>(null);
   protected readonly merged = signal<Merged | null>(null);
   protected readonly planned = signal<Planned | null>(null);
@@ -162,7 +162,7 @@ export class ArchiveIn {
   protected restore(scope: RestoreScope): Promise<void> {
     return this.attempt(async () => {
       const label = scope === 'everything' ? `Went back to ${this.name()}` : `Brought back what ${this.name()} has`;
-      const { counts, seq } = await this.files.restore(this.text(), scope, label, (share) => this.progress.set(share));
+      const { counts, seq } = await this.files.restore(this.text(), scope, label, this.work.report);
       await this.log.catchUp();
       this.planned.set(null);
       this.merged.set(null);
@@ -193,7 +193,7 @@ export class ArchiveIn {
   private merge(): Promise<void> {
     return this.attempt(async () => {
       const label = `Imported ${this.name()}`;
-      const merged = await this.files.importArchive(this.text(), label, (share) => this.progress.set(share));
+      const merged = await this.files.importArchive(this.text(), label, this.work.report);
       await this.log.catchUp();
       this.said.set(mergedText(merged.counts));
       this.merged.set(merged);
@@ -214,15 +214,8 @@ export class ArchiveIn {
   }
 
   private async attempt(work: () => Promise<void>): Promise<void> {
-    this.failure.set(null);
+    this.work.failure.set(null);
     this.said.set(null);
-    this.progress.set(0);
-    try {
-      await work();
-    } catch (error) {
-      this.failure.set(failureOf(error));
-    } finally {
-      this.progress.set(null);
-    }
+    await this.work.run(work);
   }
 }

@@ -152,7 +152,7 @@ export class BackupsSetup {
 
   constructor() {
     void navigator.storage.persisted().then((isPersistent) => this.isPersistent.set(isPersistent));
-    void this.repository.unreadableRows().then((rows) => this.unreadable.set(rows));
+    void this.attempt(async () => this.unreadable.set(await this.repository.unreadableRows()));
     if (this.profile === 'own') void this.refresh();
   }
 

@@ -11,7 +11,8 @@ import { capitalised, counted } from '../ui/words';
 import { ArchiveIn } from './archive-in';
 import { CsvWizard } from './csv-wizard';
 import { mergedText } from './counts-text';
-import { type Failure, FailureReport, failureOf } from './failure-report';
+import { FailureReport } from './failure-report';
+import { FileWork } from './file-work';
 
 type Merged = Awaited<ReturnType<Files['importSheets']>>;
 
@@ -39,12 +40,12 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
           accept=".json,.csv,.tsv,.txt,.md,.zip,application/json,text/csv,text/markdown,application/zip"
           (change)="choose($event)"
         />
-        @if (progress() !== null) {
-          <progress [value]="progress()" aria-label="Share done"></progress>
+        @if (work.progress() !== null) {
+          <progress [value]="work.progress()" aria-label="Share done"></progress>
           <button type="button" matButton="outlined" (click)="files.stop()">Stop</button>
         }
       </p>
-      @if (failure(); as it) {
+      @if (work.failure(); as it) {
         <app-failure-report [failure]="it" />
       }
       @if (said(); as text) {
@@ -86,8 +87,7 @@ export class RecordsSetup {
   protected readonly csvTableNames = csvTableNames;
   protected readonly capitalised = capitalised;
   private readonly notices = inject(Notices);
-  protected readonly progress = signal<number | null>(null);
-  protected readonly failure = signal<Failure | null>(null);
+  protected readonly work = new FileWork();
   protected readonly said = signal<string | null>(null);
   protected readonly csv = signal<Awaited<ReturnType<Files['openCsv']>> | null>(null);
   /** An archive that was chosen. */
@@ -100,11 +100,11 @@ export class RecordsSetup {
     const files = [...(field.files ?? [])];
     field.value = '';
     if (files.length === 0) return;
-    this.failure.set(null);
+    this.work.failure.set(null);
     this.said.set(null);
     this.csv.set(null);
     this.archive.set(null);
-    await this.attempt(() => this.bringIn(files));
+    await this.work.run(() => this.bringIn(files));
   }
 
   private async bringIn(files: readonly File[]): Promise<void> {
@@ -123,19 +123,19 @@ export class RecordsSetup {
   }
 
   protected exportArchive(): Promise<void> {
-    return this.attempt(async () =>
+    return this.work.run(async () =>
       download(await this.files.exportArchive(), `lernen-${this.stamp()}.json`, 'application/json'),
     );
   }
 
   protected exportSheets(): Promise<void> {
-    return this.attempt(async () =>
+    return this.work.run(async () =>
       download(await this.files.exportSheets(), `lernen-sheets-${this.stamp()}.zip`, 'application/zip'),
     );
   }
 
   protected exportCsv(which: CsvTableName): Promise<void> {
-    return this.attempt(async () =>
+    return this.work.run(async () =>
       download((await this.files.exportCsv())[which], `lernen-${which}-${this.stamp()}.csv`, 'text/csv'),
     );
   }
@@ -145,7 +145,7 @@ export class RecordsSetup {
       files.map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
     );
     const name = files.length === 1 ? (files[0]?.name ?? '') : counted(files.length, 'file');
-    const merged = await this.files.importSheets(chosen, `Imported ${name}`, (share) => this.progress.set(share));
+    const merged = await this.files.importSheets(chosen, `Imported ${name}`, this.work.report);
     await this.sayMerged(merged, name);
   }
 
@@ -164,16 +164,5 @@ export class RecordsSetup {
   private async openCsv(bytes: Uint8Array, name: string): Promise<void> {
     this.csv.set(await this.files.openCsv(bytes));
     this.csvName.set(name);
-  }
-
-  private async attempt(work: () => Promise<void>): Promise<void> {
-    this.progress.set(0);
-    try {
-      await work();
-    } catch (error) {
-      this.failure.set(failureOf(error));
-    } finally {
-      this.progress.set(null);
-    }
   }
 }

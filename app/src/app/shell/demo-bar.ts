@@ -14,36 +14,7 @@ import { Demo } from '../store/demo';
       </span>
     </div>
   `,
-  styles: `
-    div {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 2px 16px;
-      align-items: center;
-      justify-content: space-between;
-      padding: 4px 24px;
-      background: var(--lamp-soft);
-      font-size: 13px;
-    }
-    button,
-    a {
-      padding: 2px 0;
-      border: 0;
-      background: none;
-      color: var(--ink);
-      font: inherit;
-      text-decoration: underline;
-      cursor: pointer;
-    }
-    .actions {
-      gap: 16px;
-    }
-    @media (width < 600px) {
-      div {
-        padding: 4px 12px;
-      }
-    }
-  `,
+  styleUrl: './bar.scss',
 })
 export class DemoBar {
   protected readonly demo = inject(Demo);

@@ -14,12 +14,12 @@ import { counted } from '../ui/words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (records.lossText(); as text) {
-      <div role="alert">
+      <div class="alarm" role="alert">
         <span>{{ text }}</span>
         <button type="button" (click)="reload()">Reload</button>
       </div>
     } @else if (records.gone(); as gone) {
-      <div role="alert">
+      <div class="alarm" role="alert">
         <span>
           <b>Your records are no longer in this browser:</b>
           {{ counted(gone.problems, 'problem') }} and {{ counted(gone.sittings, 'sitting') }} stood here on
@@ -31,44 +31,13 @@ import { counted } from '../ui/words';
         </span>
       </div>
     } @else if (backups.overdue(); as overdue) {
-      <div role="status">
+      <div class="alarm" role="status">
         <span>Not backed up to disk since {{ shortDay(dayOf(overdue.since, clock.zone)) }}. {{ overdue.failure }}</span>
         <a routerLink="/setup" fragment="backups">Backups</a>
       </div>
     }
   `,
-  styles: `
-    div {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 2px 16px;
-      align-items: center;
-      justify-content: space-between;
-      padding: 6px 24px;
-      border-left: 4px solid var(--risk);
-      background: var(--risk-soft);
-      font-size: 13px;
-    }
-    button,
-    a {
-      padding: 2px 0;
-      border: 0;
-      background: none;
-      color: var(--ink);
-      font: inherit;
-      text-decoration: underline;
-      cursor: pointer;
-    }
-    .actions {
-      display: flex;
-      gap: 16px;
-    }
-    @media (width < 600px) {
-      div {
-        padding: 6px 12px;
-      }
-    }
-  `,
+  styleUrl: './bar.scss',
 })
 export class RecordsBar {
   protected readonly records = inject(KeptRecords);
