@@ -130,6 +130,10 @@ test('a database that is deleted under an open page is missed, nothing is made i
   expect(await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))).not.toContain(
     'lernen',
   );
+  await lernen.go('Setup');
+  await expect(page.getByRole('heading', { name: 'What was done' })).toBeVisible();
+  await lernen.settled();
+  await expect(page.getByText('DatabaseClosed')).toHaveCount(0);
   await page.getByRole('button', { name: 'Reload' }).click();
   await expect(page.getByText('Your records are no longer in this browser:')).toBeVisible();
   await page.getByRole('link', { name: 'Choose a backup' }).click();

@@ -50,6 +50,7 @@ async function loadOf(text: string, size: Size, build: string | undefined): Prom
 
 async function figures(page: Page, address: string, file: string, text: string, size: Size): Promise<string> {
   await page.addInitScript(watchLongTasks);
+  await page.addInitScript(watchMessages);
   await page.goto(`${address}/setup`);
   // From the disk, as a person's file is: handed over by the driver it would hold the page up itself.
   await writeFile(file, text);
@@ -73,10 +74,10 @@ async function figures(page: Page, address: string, file: string, text: string, 
   for (let index = 0; index < lines; index++) {
     await line.fill(`"Beacon Bench ${index}" #heap 25m`);
     await page.waitForTimeout(300);
-    const { ms } = await timed(page, async () => {
-      await line.press('Enter');
-      await page.getByText(`Logged Beacon Bench ${index} as a new problem.`).waitFor();
-    });
+    await line.press('Enter');
+    await page.getByText(`Logged Beacon Bench ${index} as a new problem.`).waitFor();
+    // The page's own clock: the driver looks for the message only now and then, and holds the page up by looking.
+    const ms = await page.evaluate<number>('globalThis.saidAfter');
     await page.waitForTimeout(4000);
     logged.push({ ms, long: await page.evaluate<number[]>('globalThis.longTasks.splice(0)') });
   }
@@ -117,4 +118,23 @@ function watchLongTasks(): void {
   new PerformanceObserver((list) => {
     for (const { duration } of list.getEntries()) tasks.push(duration);
   }).observe({ type: 'longtask', buffered: true });
+}
+
+/** Keeps how long after Enter a message was painted, in milliseconds. */
+function watchMessages(): void {
+  let pressedAt = 0;
+  addEventListener('keydown', ({ key }) => (pressedAt = key === 'Enter' ? performance.now() : pressedAt), true);
+  addEventListener('DOMContentLoaded', () => {
+    new MutationObserver((changes) => {
+      const isSaid = changes.some(({ target }) =>
+        (target as Element).closest?.('[aria-live]')?.textContent?.includes('Logged'),
+      );
+      if (!isSaid || pressedAt === 0) return;
+      const start = pressedAt;
+      pressedAt = 0;
+      requestAnimationFrame(() =>
+        setTimeout(() => Object.assign(globalThis, { saidAfter: performance.now() - start })),
+      );
+    }).observe(document.body, { childList: true, subtree: true, characterData: true });
+  });
 }

@@ -5,7 +5,7 @@ import { type Settings, defaultSettings } from './settings';
 
 /**
  * A log that takes in records as they are written. It is the same whatever the order in which they come, and what did not
- * change is the same array as before: one more sitting costs a walk over the sittings, not sorting them again.
+ * change is the same array as before: one more sitting is put where it belongs, and nothing is sorted.
  */
 export class GrowingLog {
   private readonly parts = new Map(logCollectionNames.map((name) => [name, new Part(name)]));
@@ -77,8 +77,7 @@ class Part<N extends LogCollectionName> {
     const kept = this.ordered.filter(({ id }) => !this.changed.has(id));
     const fresh = [...this.changed].flatMap((id) => this.newest.get(id) ?? []).filter(({ deleted }) => !deleted);
     this.changed.clear();
-    // All but a few stand in their order already: sorting them takes one walk.
-    this.ordered = [...kept, ...fresh].sort(order);
+    this.ordered = fresh.length > fewFresh ? [...kept, ...fresh].sort(order) : withInserted(kept, fresh, order);
     return (this.view = arrange ? arrange(this.ordered) : this.ordered);
   }
 
@@ -91,6 +90,25 @@ class Part<N extends LogCollectionName> {
     this.ofProblems = { problems, all, own };
     return own;
   }
+}
+
+/** So few are each put where they belong; more are sorted with all others. */
+const fewFresh = 16;
+
+function withInserted<R>(ordered: readonly R[], fresh: readonly R[], order: (a: R, b: R) => number): R[] {
+  const all = [...ordered];
+  for (const record of fresh) {
+    let low = 0;
+    let high = all.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const other = all[middle];
+      if (other !== undefined && order(other, record) < 0) low = middle + 1;
+      else high = middle;
+    }
+    all.splice(low, 0, record);
+  }
+  return all;
 }
 
 function byId(a: LogRecord, b: LogRecord): number {

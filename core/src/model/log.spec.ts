@@ -1,7 +1,8 @@
+import * as fc from 'fast-check';
 import { daysAgo, makeInterview, makeLog, makeProblem, makeSitting, newId, now } from '../testing/make';
 import { catalogue } from './catalogue';
 import { sharesOf } from './interview';
-import { noRecords, offeredTechniques, techniquesById, techniquesOf } from './log';
+import { byProblem, noRecords, offeredTechniques, regrouped, techniquesById, techniquesOf } from './log';
 import { defaultSettings, minutesOn, targetFor } from './settings';
 import { findTechnique, resolveTechnique, techniqueIdFrom } from './technique';
 import { addDays, clockOf, dayOf, daysBetween, instantAt, isDay, weekdayOf } from './time';
@@ -16,6 +17,21 @@ describe('the log', () => {
     const tombstone = { ...removed, revision: newId(), deleted: true };
     const log = makeLog({ problems: [problem], sittings: [corrected, first, removed, tombstone] });
     expect(log.sittings).toEqual([corrected]);
+  });
+
+  it('groups by problem what was grouped before as if it never had been', () => {
+    const [one, other] = [makeProblem().id, makeProblem().id];
+    const sittings = Array.from({ length: 12 }, (_, index) => makeSitting(index % 3 === 0 ? one : other));
+    const some = fc.shuffledSubarray(sittings);
+    fc.assert(
+      fc.property(some, some, (before, after) => {
+        expect(regrouped(byProblem(before), before, after)).toEqual(byProblem(after));
+      }),
+      { numRuns: 300 },
+    );
+    const groups = byProblem(sittings);
+    expect(regrouped(groups, sittings, [...sittings])).toBe(groups);
+    expect(regrouped(groups, sittings, [...sittings, makeSitting(one)]).get(other)).toBe(groups.get(other));
   });
 
   it('leaves sittings of removed problems out and orders the rest by time', () => {

@@ -63,3 +63,26 @@ export function byProblem<R extends { readonly problemId: ProblemId }>(records: 
   }
   return groups;
 }
+
+/**
+ * Groups records again, where `groups` are those of `before`. Only what lies between the first and the last record that is
+ * another one is looked at, so that one sitting more costs little in a long log.
+ */
+export function regrouped<R extends { readonly problemId: ProblemId }>(
+  groups: ReadonlyMap<ProblemId, readonly R[]>,
+  before: readonly R[],
+  after: readonly R[],
+): ReadonlyMap<ProblemId, readonly R[]> {
+  const shorter = Math.min(before.length, after.length);
+  let start = 0;
+  while (start < shorter && before[start] === after[start]) start++;
+  let same = 0;
+  while (same < shorter - start && before.at(-1 - same) === after.at(-1 - same)) same++;
+  const changed = [...before.slice(start, before.length - same), ...after.slice(start, after.length - same)];
+  if (changed.length === 0) return groups;
+  const ids = new Set(changed.map(({ problemId }) => problemId));
+  const next = new Map(groups);
+  for (const id of ids) next.delete(id);
+  for (const [id, group] of byProblem(after.filter(({ problemId }) => ids.has(problemId)))) next.set(id, group);
+  return next;
+}

@@ -121,7 +121,9 @@ export class Repository {
   }
 
   /** Which database this is. It is given when it is first asked for. */
-  identity(): Promise<Identity> {
+  async identity(): Promise<Identity> {
+    const given = await this.local<Identity>(identityKey);
+    if (given) return given;
     return this.database.transaction('rw', this.database.local, async () => {
       const known = await this.local<Identity>(identityKey);
       if (known) return known;

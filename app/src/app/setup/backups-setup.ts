@@ -10,6 +10,7 @@ import { timeIn } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted, kilobytes } from '../ui/words';
 import { ArchiveIn } from './archive-in';
+import { errorText } from '../ui/error-text';
 
 interface Opened {
   readonly name: string;
@@ -210,7 +211,7 @@ export class BackupsSetup {
       this.backups.set(await this.disk.list());
       this.failure.set(null);
     } catch (error) {
-      this.failure.set(error instanceof Error ? error.message : String(error));
+      this.failure.set(errorText(error));
     }
   }
 

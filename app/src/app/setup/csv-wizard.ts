@@ -22,6 +22,7 @@ import { shortDay } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted } from '../ui/words';
 import { valueOf } from '../ui/value-of';
+import { errorText } from '../ui/error-text';
 
 /** New techniques named before the rest is only counted. */
 const maxNamed = 8;
@@ -207,7 +208,7 @@ export class CsvWizard {
     try {
       await work();
     } catch (error) {
-      this.failure.set(error instanceof Error ? error.message : String(error));
+      this.failure.set(errorText(error));
     } finally {
       this.progress.set(null);
     }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { type Fault, LernenError } from '@lernen/core/errors';
+import { errorText } from '../ui/error-text';
 
 /** What went wrong with a file, and where in it. */
 export interface Failure {
@@ -9,7 +10,7 @@ export interface Failure {
 
 export function failureOf(error: unknown): Failure {
   const faults = error instanceof LernenError ? error.faults : [];
-  return { text: error instanceof Error ? error.message : String(error), faults };
+  return { text: errorText(error), faults };
 }
 
 const shown = 12;

@@ -161,12 +161,9 @@ export class QuickLine {
       today: this.clock.today(),
       techniques: this.log.log().techniques,
       problems,
-      origins: distinct(problems.map((problem) => problem.origin)),
-      employers: distinct([
-        ...problems.map((problem) => problem.employer),
-        ...this.log.log().interviews.map((it) => it.employer),
-      ]),
-      languages: distinct(sittings.map((sitting) => sitting.language)),
+      origins: distinct(problems, (problem) => problem.origin),
+      employers: distinct([...problems, ...this.log.log().interviews], (it) => it.employer),
+      languages: distinct(sittings, (sitting) => sitting.language),
     };
   });
   protected readonly reading = computed(() => readQuickLine(this.line(), this.context()));
@@ -341,6 +338,11 @@ export class QuickLine {
   }
 }
 
-function distinct(values: readonly (string | null)[]): string[] {
-  return [...new Set(values.filter((value) => value !== null))];
+function distinct<R>(records: readonly R[], valueOf: (record: R) => string | null): string[] {
+  const values = new Set<string>();
+  for (const record of records) {
+    const value = valueOf(record);
+    if (value !== null) values.add(value);
+  }
+  return [...values];
 }

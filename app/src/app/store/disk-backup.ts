@@ -6,6 +6,7 @@ import { Clock } from './clock';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
 import { PROFILE, REPOSITORY } from './profile';
+import { errorText } from '../ui/error-text';
 
 export type { DiskBackup };
 
@@ -78,7 +79,7 @@ export class DiskBackups {
     } catch (error) {
       const { at } = (await this.sent()) ?? { at: (await this.repository.identity()).since };
       this.owedSince.set(at);
-      this.failure.set(error instanceof Error ? error.message : String(error));
+      this.failure.set(errorText(error));
       throw error;
     }
     await this.repository.setLocal(sentKey, { seq, at: this.clock.now() } satisfies Sent);

@@ -1,4 +1,4 @@
-import { DestroyRef, computed, inject } from '@angular/core';
+import { DestroyRef, computed, inject, linkedSignal } from '@angular/core';
 import {
   type Choice,
   type ChoiceTarget,
@@ -17,6 +17,7 @@ import {
   offeredTechniques,
   ProblemListSchema,
   byProblem,
+  regrouped,
   targetKey,
   withListed,
 } from '@lernen/core/model';
@@ -65,7 +66,11 @@ export const LogStore = signalStore(
     /** The problems as things that a picker offers. */
     titled: computed(() => log.problems().map(({ id, title }): Named => ({ id, name: title }))),
     offered: computed(() => offeredTechniques(log.techniques())),
-    sittingsOf: computed(() => byProblem(log.sittings())),
+    sittingsOf: linkedSignal<readonly Sitting[], ReadonlyMap<string, readonly Sitting[]>>({
+      source: log.sittings,
+      computation: (sittings, before) =>
+        before ? regrouped(before.value, before.source, sittings) : byProblem(sittings),
+    }).asReadonly(),
     choicesByTarget: computed(() => new Map(log.choices().map((choice) => [targetKey(choice.target), choice]))),
     settings: computed(() => log.settings()),
     coming: computed(() => {

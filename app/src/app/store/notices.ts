@@ -1,5 +1,6 @@
 import { Injectable, signal } from '@angular/core';
 import { numberIn } from '../ui/value-of';
+import { errorText, isOfClosedDatabase } from '../ui/error-text';
 
 export interface Notice {
   readonly id: number;
@@ -24,7 +25,9 @@ export class Notices {
 
   /** Says what went wrong; an error keeps its own words. */
   fail(error: unknown): void {
-    const text = error instanceof Error ? error.message : String(error);
+    // Records that are gone are told of by the bar under the frame, with what to do.
+    if (isOfClosedDatabase(error)) return;
+    const text = errorText(error);
     this.show({ id: ++this.count, text, kind: 'failed', action: null });
   }
 

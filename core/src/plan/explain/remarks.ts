@@ -50,7 +50,7 @@ export function remarksOn(log: Log, asOf: Instant, zone: Zone, dateText: (day: D
           ? `${first.employer} was on ${dateText(dayOf(first.at, zone))}; the plan looks to what comes after it. Mark it as done on the runway.`
           : `${listed(over.map(({ employer }) => employer))} are over; the plan looks to what comes after them. Mark them as done on the runway.`,
     });
-  const future = log.sittings.filter(({ startedAt }) => startedAt > asOf).length;
+  const future = log.sittings.length - 1 - log.sittings.findLastIndex(({ startedAt }) => startedAt <= asOf);
   if (future > 0)
     remarks.push({
       kind: 'future-sittings',
@@ -63,16 +63,17 @@ export function remarksOn(log: Log, asOf: Instant, zone: Zone, dateText: (day: D
       kind: 'long-gap',
       text: `Nothing was logged for ${gap} days: what you knew then is taken to be half forgotten, and all ranges are wide. A few sittings narrow them.`,
     });
-  const outcomes = outcomesOf(log);
-  if (outcomes.length >= manySittings && !outcomes.includes(true))
+  const count = log.sittings.length;
+  const outcome = count >= manySittings ? commonOutcome(log) : null;
+  if (outcome === false)
     remarks.push({
       kind: 'never-solved',
-      text: `None of your ${outcomes.length} sittings was an unaided solve in time, so every chance is low and much alike. Easier problems would tell more.`,
+      text: `None of your ${count} sittings was an unaided solve in time, so every chance is low and much alike. Easier problems would tell more.`,
     });
-  if (outcomes.length >= manySittings && !outcomes.includes(false))
+  if (outcome === true)
     remarks.push({
       kind: 'always-solved',
-      text: `All of your ${outcomes.length} sittings were unaided solves in time, so every chance is high and much alike. Harder problems would tell more.`,
+      text: `All of your ${count} sittings were unaided solves in time, so every chance is high and much alike. Harder problems would tell more.`,
     });
   return remarks;
 }
@@ -82,11 +83,17 @@ function listed(names: readonly string[]): string {
   return `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 }
 
-/** Whether each sitting was an unaided solve in time. */
-function outcomesOf(log: Log): boolean[] {
+/** Whether all sittings were unaided solves in time, or none; null where some were. The newest are looked at first. */
+function commonOutcome(log: Log): boolean | null {
   const problems = new Map(log.problems.map((problem) => [problem.id, problem]));
-  return log.sittings.flatMap((sitting) => {
-    const problem = problems.get(sitting.problemId);
-    return problem ? [isTimelySolve(sitting, sittingTarget(sitting.kind, problem.difficulty, log.settings))] : [];
-  });
+  let common: boolean | null = null;
+  for (let index = log.sittings.length - 1; index >= 0; index--) {
+    const sitting = log.sittings[index];
+    const problem = sitting && problems.get(sitting.problemId);
+    if (!problem) continue;
+    const outcome = isTimelySolve(sitting, sittingTarget(sitting.kind, problem.difficulty, log.settings));
+    if (common !== null && outcome !== common) return null;
+    common = outcome;
+  }
+  return common;
 }

@@ -27,7 +27,8 @@ import {
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
-import { LernenDatabase, type PlanTrace, type Profile } from '../../data/database';
+import { LernenDatabase, type PlanTrace, type Profile, databaseNames } from '../../data/database';
+import { DerivedCache } from '../../data/derived-cache';
 import { Repository } from '../../data/repository';
 import { carryErrors } from '../errors';
 import { showLife } from '../life';
@@ -66,6 +67,8 @@ export interface LookingBack {
 /** What was derived last, kept so that a page that is opened again need not wait for it. */
 interface KeptDerived {
   readonly derived: Derived;
+  /** The identity of the database that it was derived from. */
+  readonly database: string;
   /** The entry of the journal up to which the log was read. */
   readonly seq: number;
   readonly day: Day;
@@ -74,7 +77,6 @@ interface KeptDerived {
   readonly script: string;
 }
 
-const keptKey = 'derived';
 const traceKey = 'plan-trace';
 const forecastsKey = 'forecasts';
 /** Forecasts of so many days are kept. */
@@ -92,6 +94,7 @@ interface Made {
 /** Computes estimates and plan beside the page, from the database itself, so that the log never crosses over. */
 class PlannerWorker {
   private repository: Repository | null = null;
+  private cache: DerivedCache<KeptDerived> | null = null;
   private readonly estimator = new Estimator();
   /** The plan that was derived last, and what it was made from. */
   private made: Made | null = null;
@@ -116,13 +119,15 @@ class PlannerWorker {
   }
 
   private open(profile: Profile): Repository {
+    this.cache ??= new DerivedCache(databaseNames[profile]);
     return (this.repository ??= new Repository(new LernenDatabase(profile)));
   }
 
   private async keptDerived(repository: Repository, asOf: Instant, zone: Zone): Promise<KeptDerived | null> {
-    const kept = await repository.local<KeptDerived>(keptKey);
+    const kept = await this.cache?.get();
     const isOfToday = kept?.day === dayOf(asOf, zone) && kept.zone === zone && kept.script === location.href;
-    return isOfToday && !(await repository.mayChangePlanSince(kept.seq)) ? kept : null;
+    if (!isOfToday || kept.database !== (await repository.identity()).id) return null;
+    return (await repository.mayChangePlanSince(kept.seq)) ? null : kept;
   }
 
   private async make(
@@ -148,12 +153,12 @@ class PlannerWorker {
     const { techniques, mixUps } = estimates;
     const derived: Derived = { asOf, techniques, recalls: recallsOf(estimates), mixUps, plan };
     this.made = { input: { ...input, onProgress: () => true }, planner, derived, seq };
-    const kept: KeptDerived = { derived, seq, day, zone, script: location.href };
+    const database = (await repository.identity()).id;
     await repository.setLocals({
       [traceKey]: traceOf(plan),
       [forecastsKey]: withForecast(await this.forecasts(repository), forecastFrom(plan)),
-      [keptKey]: kept,
     });
+    await this.cache?.put({ derived, database, seq, day, zone, script: location.href });
     return this.made;
   }
 
