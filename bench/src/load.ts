@@ -126,9 +126,10 @@ function watchMessages(): void {
   addEventListener('keydown', ({ key }) => (pressedAt = key === 'Enter' ? performance.now() : pressedAt), true);
   addEventListener('DOMContentLoaded', () => {
     new MutationObserver((changes) => {
-      const isSaid = changes.some(({ target }) =>
-        (target as Element).closest?.('[aria-live]')?.textContent?.includes('Logged'),
-      );
+      const isSaid = changes.some(({ target }) => {
+        const region = target instanceof Element ? target.closest('[aria-live]') : null;
+        return region?.textContent.includes('Logged') === true;
+      });
       if (!isSaid || pressedAt === 0) return;
       const start = pressedAt;
       pressedAt = 0;

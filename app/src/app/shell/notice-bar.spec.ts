@@ -49,7 +49,7 @@ describe('what is said at the foot of the page', () => {
   it('leaves it to the bar to say that the records are gone', async () => {
     notices.fail(Object.assign(new Error('Database has been closed'), { name: 'DatabaseClosedError' }));
     await settled();
-    expect(page.all('p')).toHaveSize(0);
+    expect(page.all('[aria-live="polite"] p')).toHaveSize(0);
   });
 
   it('goes by itself after a while, but not for what was said since', () => {
