@@ -26,6 +26,9 @@ import { guardThePage } from './app/shell/trusted-types';
 import { Demo } from './app/store/demo';
 import { REPOSITORY } from './app/store/profile';
 import { ProfileUrlSerializer } from './app/shell/profile-url';
+import { weekdays } from '@lernen/core/model';
+import { LogStore } from './app/store/log-store';
+import { FIRST_DAY_OF_WEEK } from './app/ui/fields/first-day';
 
 guardThePage();
 applyTheme(rememberedTheme());
@@ -46,6 +49,13 @@ bootstrapApplication(Root, {
     ),
     { provide: UrlSerializer, useClass: ProfileUrlSerializer },
     { provide: ViewportScroller, useClass: MainScroller },
+    {
+      provide: FIRST_DAY_OF_WEEK,
+      useFactory:
+        (log = inject(LogStore)) =>
+        () =>
+          weekdays.indexOf(log.settings().firstDayOfWeek),
+    },
   ],
 }).catch((error: unknown) => {
   document.body.textContent = `Lernen could not start: ${error instanceof Error ? error.message : String(error)}`;

@@ -1,6 +1,6 @@
 import { type Difficulty } from './problem';
 import { type Help, type Result, maxMinutes } from './sitting-words';
-import { type Day, isDay } from './time';
+import { type Day, DaySchema } from './time';
 
 /** A cell that was read, or why not. Null stands for an empty one. */
 export type Cell<T> = { readonly value: T | null } | { readonly reason: string };
@@ -43,7 +43,11 @@ export function readDateCell(text: string, order: DateOrder): Cell<Day> {
   if (cell === '') return { value: null };
   const parts = dateParts(cell, order);
   const day = parts && `${fullYear(parts.year)}-${pad(parts.month)}-${pad(parts.day)}`;
-  return day && isDay(day) ? { value: day } : { reason: `“${text.trim()}” is not a date that can be read` };
+  const parsed = DaySchema.safeParse(day);
+  if (parsed.success) return { value: parsed.data };
+  const fault = parsed.error.issues.find((issue) => 'format' in issue && issue.format === 'regex');
+  const reason = fault?.message ?? 'is not a date that can be read';
+  return { reason: `“${text.trim()}” ${reason}` };
 }
 
 /** `18:00`, `7:30 pm`, `19.30`, as `HH:MM`. */

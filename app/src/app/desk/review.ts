@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { costFault } from '@lernen/core/cost';
 import {
   type Attempt,
@@ -25,18 +26,30 @@ import { kinds } from '../ui/kinds';
 import { Markdown } from '../ui/markdown';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { Picker } from '../ui/picker';
-import { textOrNull, valueOf } from '../ui/value-of';
+import { TextArea } from '../ui/fields/text-area';
+import { TextField } from '../ui/fields/text-field';
+import { textOrNull } from '../ui/value-of';
 
 /** A sitting under way: the statement, the clock, and what happened. Nothing of the recorded answer is shown. */
 @Component({
   selector: 'app-review',
-  imports: [CostField, KindMark, Markdown, MatButton, OutcomeFields, Picker, RouterLink],
+  imports: [
+    CostField,
+    KindMark,
+    Markdown,
+    MatButton,
+    MatProgressBar,
+    OutcomeFields,
+    Picker,
+    RouterLink,
+    TextArea,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './review.html',
   styleUrl: './review.scss',
 })
 export class Review {
-  protected readonly valueOf = valueOf;
   protected readonly store = inject(RunningStore);
   protected readonly log = inject(LogStore);
   private readonly router = inject(Router);

@@ -18,6 +18,7 @@ describe('the form of a sitting', () => {
   };
   const withLine = (line: string): Promise<void> => open(`?line=${encodeURIComponent(line)}`);
   const value = (label: string): string => page.field(label).value;
+  const kind = (): string => page.field('Kind').textContent.trim();
   const save = async (): Promise<void> => {
     await page.press('Save');
     await page.until(() => page.url.startsWith('/problems/'));
@@ -76,7 +77,7 @@ describe('the form of a sitting', () => {
   it('says what a line changes about a known problem, and takes it for a review', async () => {
     await withLine('Tide Gauge Gaps 12m =easy');
     expect(page.text).toContain('Known: this sitting is added to it; difficulty: easy instead of hard.');
-    expect(value('Kind')).toBe('rebuild');
+    expect(kind()).toBe('Rebuild');
     await save();
     expect(page.log.problemsById().get(problem.id)?.difficulty).toBe('easy');
     expect(page.log.log().problems).toHaveSize(1);
@@ -87,7 +88,7 @@ describe('the form of a sitting', () => {
     expect(value('Problem')).toBe('Tide Gauge Gaps');
     await page.fill('Problem', 'Kelp Rows');
     expect(page.text).toContain('A new problem.');
-    expect(value('Kind')).toBe('first-solve');
+    expect(kind()).toBe('First solve');
     await save();
     expect(page.log.log().problems.map(({ title }) => title)).toEqual(['Tide Gauge Gaps', 'Kelp Rows']);
     expect(page.log.sittingsOf().get(problem.id)).toHaveSize(1);
@@ -180,7 +181,7 @@ describe('the form of a sitting', () => {
       ['Minutes', '-3', '“-3” is not a time that can be read'],
       ['Minutes', '5940', '“5940” is more than a day'],
       ['Time cost stated', 'O(n log', 'Cannot read the cost “O(n log”'],
-      ['Day', '1850-01-01', 'The day must lie between the years 1970 and 2199'],
+      ['Day', '1850-01-01', 'must lie between the years 1970 and 2199'],
     ] as const) {
       const before = value(field);
       await page.fill(field, text);

@@ -28,7 +28,11 @@ import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { Picker } from '../ui/picker';
 import { kinds } from '../ui/kinds';
-import { textOrNull, valueOf } from '../ui/value-of';
+import { ClockField } from '../ui/fields/clock-field';
+import { DayField } from '../ui/fields/day-field';
+import { SelectField, optionsOf } from '../ui/fields/select-field';
+import { TextArea } from '../ui/fields/text-area';
+import { textOrNull } from '../ui/value-of';
 import { WordsField } from '../ui/words-field';
 
 /** What stands in the form. */
@@ -51,7 +55,18 @@ const draftName = 'sitting-form';
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
   selector: 'app-sitting-page',
-  imports: [CostField, MatButton, OutcomeFields, Picker, RouterLink, WordsField],
+  imports: [
+    ClockField,
+    CostField,
+    DayField,
+    MatButton,
+    OutcomeFields,
+    Picker,
+    RouterLink,
+    SelectField,
+    TextArea,
+    WordsField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './sitting-page.html',
   styles: `
@@ -67,7 +82,6 @@ const draftName = 'sitting-form';
   `,
 })
 export class SittingPage {
-  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
   private readonly router = inject(Router);
@@ -79,8 +93,7 @@ export class SittingPage {
   /** For a new one: the problem that it is of, or a quick line begun. */
   readonly problem = input<string>();
   readonly line = input<string>();
-  protected readonly sittingKinds = sittingKinds;
-  protected readonly kinds = kinds;
+  protected readonly kindOptions = optionsOf(sittingKinds, (it) => kinds[it].word);
   protected readonly form = signal<Filled | null>(null);
   /** What was typed here before a reload stands in the form again. */
   protected readonly isBroughtBack = signal(false);

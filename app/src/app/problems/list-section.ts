@@ -8,13 +8,25 @@ import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { Picker } from '../ui/picker';
-import { valueOf } from '../ui/value-of';
 import { NewProblems } from './new-problems';
+import { DayField } from '../ui/fields/day-field';
+import { TextField } from '../ui/fields/text-field';
 
 /** One list: its problems in an order by hand, what is solved struck through, and a field for more. */
 @Component({
   selector: 'app-list-section',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, DifficultyNotches, MatButton, NewProblems, Picker, RouterLink],
+  imports: [
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    DayField,
+    DifficultyNotches,
+    MatButton,
+    NewProblems,
+    Picker,
+    RouterLink,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './list-section.html',
   styleUrl: './list-section.scss',
@@ -25,7 +37,6 @@ export class ListSection {
   readonly list = input.required<ProblemList>();
   /** Whether its field for new problems is open at first. */
   readonly isOpened = input(false);
-  protected readonly valueOf = valueOf;
   protected readonly maxListTitle = maxListTitle;
   protected readonly isAdding = linkedSignal(() => this.isOpened());
   protected readonly listed = computed(() =>
@@ -55,14 +66,16 @@ export class ListSection {
     return names.join(', ') || 'no technique named';
   }
 
-  protected rename(event: Event): void {
-    const title = valueOf(event).trim();
-    if (title === '') (event.target as HTMLInputElement).value = this.list().title;
-    else if (title !== this.list().title) void this.save({ title }, `Renamed the list to “${title}”`);
+  /** @returns whether it may be called that. */
+  protected rename(typed: string): boolean {
+    const title = typed.trim();
+    if (title === '') return false;
+    if (title !== this.list().title) void this.save({ title }, `Renamed the list to “${title}”`);
+    return true;
   }
 
-  protected setUntil(event: Event): void {
-    const until = valueOf(event) || null;
+  protected setUntil(day: string): void {
+    const until = day || null;
     if (until === this.list().until) return;
     const { title } = this.list();
     void this.save(

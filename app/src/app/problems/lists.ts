@@ -5,11 +5,12 @@ import { type ProblemList, maxListTitle } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { counted } from '../ui/words';
 import { ListSection } from './list-section';
+import { TextField } from '../ui/fields/text-field';
 
 /** The lists of problems for later, the most urgent first. */
 @Component({
   selector: 'app-lists',
-  imports: [ListSection, MatButton, RouterLink],
+  imports: [ListSection, MatButton, RouterLink, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
@@ -19,16 +20,12 @@ import { ListSection } from './list-section';
         <a class="second" routerLink="/problems">All problems</a>
       </header>
       <form (submit)="$event.preventDefault(); make()">
-        <label class="field"
-          ><span>A new list: what a course, a contest or a partner sets</span
-          ><input
-            class="box"
-            [attr.maxlength]="maxListTitle"
-            [value]="title()"
-            (input)="title.set(field.value)"
-            placeholder="Tidewater Course, week 10"
-            #field
-        /></label>
+        <app-text-field
+          label="A new list: what a course, a contest or a partner sets"
+          placeholder="Tidewater Course, week 10"
+          [maxLength]="maxListTitle"
+          [(value)]="title"
+        />
         <button matButton="outlined" [disabled]="title().trim() === ''">Make the list</button>
       </form>
       @for (list of log.log().lists; track list.id) {
@@ -54,7 +51,7 @@ import { ListSection } from './list-section';
       max-width: 620px;
       margin: 12px 0 20px;
     }
-    .field {
+    app-text-field {
       flex: 1 1 260px;
     }
     .empty {

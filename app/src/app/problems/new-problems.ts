@@ -1,7 +1,6 @@
 import {
   ChangeDetectionStrategy,
   Component,
-  ElementRef,
   afterNextRender,
   computed,
   inject,
@@ -15,8 +14,11 @@ import { MatButton } from '@angular/material/button';
 import { type Problem, type ProblemList, type Technique, maxListTitle } from '@lernen/core/model';
 import { maxPlannedLines } from '@lernen/core/quick-line';
 import { LogStore } from '../store/log-store';
-import { valueOf } from '../ui/value-of';
 import { counted } from '../ui/words';
+import { DayField } from '../ui/fields/day-field';
+import { type Option, SelectField } from '../ui/fields/select-field';
+import { TextArea } from '../ui/fields/text-area';
+import { TextField } from '../ui/fields/text-field';
 
 /** Letters that are read at once. */
 const maxLetters = 100_000;
@@ -24,49 +26,31 @@ const maxLetters = 100_000;
 /** Problems for later: a title is enough, and a whole list can be pasted, one a line. Each is read back as one types. */
 @Component({
   selector: 'app-new-problems',
-  imports: [MatButton],
+  imports: [DayField, MatButton, SelectField, TextArea, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); keep()">
-      <label class="field"
-        ><span>Problems for later, one a line: title, link, #technique, =hard, in any order</span
-        ><textarea
-          #area
-          class="box"
-          [rows]="rows()"
-          [attr.maxlength]="maxLetters"
-          placeholder="Buoy Ring Order #heap =hard"
-          spellcheck="false"
-          (input)="text.set(area.value)"
-          (keydown)="press($event)"
-        ></textarea>
-      </label>
+      <app-text-area
+        #area
+        label="Problems for later, one a line: title, link, #technique, =hard, in any order"
+        placeholder="Buoy Ring Order #heap =hard"
+        isMono
+        [rows]="2"
+        [maxLength]="maxLetters"
+        [(value)]="text"
+        (keydown)="press($event)"
+      />
       @if (list() === null) {
         <div class="onto">
-          <label class="field"
-            ><span>On a list</span>
-            <select class="box" (change)="onto.set(valueOf($event))">
-              <option value="">none</option>
-              @for (it of log.log().lists; track it.id) {
-                <option [value]="it.id" [selected]="it.id === onto()">{{ it.title }}</option>
-              }
-              <option value="new" [selected]="onto() === 'new'">a new one</option>
-            </select></label
-          >
+          <app-select-field label="On a list" [options]="listOptions()" [value]="onto()" (chosen)="onto.set($event)" />
           @if (onto() === 'new') {
-            <label class="field"
-              ><span>Its title</span
-              ><input
-                class="box"
-                [attr.maxlength]="maxListTitle"
-                [value]="title()"
-                (input)="title.set(valueOf($event))"
-                placeholder="Tidewater Course, week 10"
-            /></label>
-            <label class="field"
-              ><span>Until, if it has a last day</span
-              ><input class="box" type="date" [value]="until()" (change)="until.set(valueOf($event))"
-            /></label>
+            <app-text-field
+              label="Its title"
+              placeholder="Tidewater Course, week 10"
+              [maxLength]="maxListTitle"
+              [(value)]="title"
+            />
+            <app-day-field label="Until, if it has a last day" [(value)]="until" />
           }
         </div>
       }
@@ -110,18 +94,13 @@ const maxLetters = 100_000;
       padding-left: 12px;
       border-left: 3px solid var(--lamp);
     }
-    textarea {
-      width: 100%;
-      font: 400 14px/1.5 var(--mono);
-      resize: vertical;
-    }
     .onto {
       display: flex;
       flex-wrap: wrap;
       gap: 8px 12px;
       margin-top: 6px;
     }
-    .onto .field {
+    .onto > * {
       flex: 0 1 220px;
     }
     ul {
@@ -141,7 +120,7 @@ const maxLetters = 100_000;
 export class NewProblems {
   protected readonly log = inject(LogStore);
   private readonly router = inject(Router);
-  private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
+  private readonly area = viewChild.required<TextArea>('area');
   /** The list that they go on; null where that is asked here. */
   readonly list = input<ProblemList | null>(null);
   readonly closed = output();
@@ -149,13 +128,16 @@ export class NewProblems {
   protected readonly maxLetters = maxLetters;
   protected readonly maxPlannedLines = maxPlannedLines;
   protected readonly maxListTitle = maxListTitle;
-  protected readonly valueOf = valueOf;
   /** The id of a list, `new`, or nothing. */
   protected readonly onto = signal('');
   protected readonly title = signal('');
   protected readonly until = signal('');
   protected readonly text = signal('');
-  protected readonly rows = computed(() => Math.min(Math.max(this.text().split('\n').length, 2), 12));
+  protected readonly listOptions = computed<readonly Option[]>(() => [
+    { value: '', text: 'none' },
+    ...this.log.log().lists.map(({ id, title }) => ({ value: id, text: title })),
+    { value: 'new', text: 'a new one' },
+  ]);
   protected readonly lines = computed(() =>
     this.log.plannedLines(this.text(), this.list() !== null || this.onto() !== ''),
   );
@@ -164,7 +146,7 @@ export class NewProblems {
   protected readonly isCut = computed(() => this.text().split('\n').length > maxPlannedLines);
 
   constructor() {
-    afterNextRender(() => this.area().nativeElement.focus());
+    afterNextRender(() => this.area().focus());
   }
 
   /** Control with Enter keeps them, as Enter alone begins a new line. */
@@ -188,7 +170,6 @@ export class NewProblems {
     if (this.onto() === 'new' && list !== null) this.onto.set(list.id);
     const rest = left.join('\n');
     this.text.set(rest);
-    this.area().nativeElement.value = rest;
     if (good.length === 1 && left.length === 0 && list === null)
       await this.router.navigateByUrl(`/problems/${only.problemId}`);
   }

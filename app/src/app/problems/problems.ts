@@ -2,6 +2,8 @@ import { CdkFixedSizeVirtualScroll, CdkVirtualForOf, CdkVirtualScrollViewport } 
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatSort, MatSortHeader } from '@angular/material/sort';
 import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -12,8 +14,11 @@ import { DifficultyNotches } from '../ui/difficulty-notches';
 import { StageMarks } from '../ui/stage-marks';
 import { counted, helpWords, percent, resultWords } from '../ui/words';
 import { type ProblemFilter, type ProblemRow, type SortKey, filterRows, problemRows, sortKeys } from './problem-rows';
-import { valueOf } from '../ui/value-of';
 import { NewProblems } from './new-problems';
+import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
+import { TextField } from '../ui/fields/text-field';
+
+const any: Option = { value: '', text: 'any' };
 
 /** Every problem, to be searched, filtered and sorted. The choice stands in the address. */
 @Component({
@@ -24,26 +29,41 @@ import { NewProblems } from './new-problems';
     CdkVirtualScrollViewport,
     DifficultyNotches,
     MatButton,
+    MatCheckbox,
+    MatSort,
+    MatSortHeader,
     NewProblems,
     RouterLink,
+    SelectField,
     StageMarks,
+    TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './problems.html',
   styleUrl: './problems.scss',
 })
 export class Problems {
-  protected readonly valueOf = valueOf;
   private readonly router = inject(Router);
   private readonly derived = inject(DerivedStore);
   private readonly marks = inject(SheetMarks);
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
-  protected readonly difficulties = difficulties;
-  protected readonly results = results;
-  protected readonly helps = helps;
-  protected readonly resultWords = resultWords;
-  protected readonly helpWords = helpWords;
+  protected readonly difficultyOptions = [
+    any,
+    ...optionsOf(difficulties, (it) => it),
+    { value: 'none', text: 'not stated' },
+  ];
+  protected readonly resultOptions = [
+    any,
+    { value: 'planned', text: 'kept for later' },
+    ...optionsOf(results, (it) => resultWords[it]),
+  ];
+  protected readonly helpOptions = [any, ...optionsOf(helps, (it) => helpWords[it])];
+  protected readonly dueOptions: readonly Option[] = [
+    { value: '', text: 'any time' },
+    { value: '0', text: 'today' },
+    ...[3, 7, 14].map((days) => ({ value: String(days), text: counted(days, 'day') })),
+  ];
   protected readonly percent = percent;
   protected readonly shortDay = shortDay;
   protected readonly counted = counted;
@@ -92,24 +112,25 @@ export class Problems {
     }),
   );
   protected readonly rows = computed(() => filterRows(this.all(), this.filter(), this.clock.today()));
-  protected readonly usedTechniques = computed(() => {
+  protected readonly techniqueOptions = computed<readonly Option[]>(() => {
     const used = new Set(this.log.log().problems.flatMap((problem) => problem.techniques));
-    return this.log
+    const options = this.log
       .log()
       .techniques.filter((technique) => used.has(technique.id))
-      .sort((a, b) => a.name.localeCompare(b.name));
+      .map(({ id, name }) => ({ value: id, text: name }));
+    return [any, ...options.sort((a, b) => a.text.localeCompare(b.text))];
   });
-  protected readonly columns: readonly { key: SortKey; word: string }[] = [
+  protected readonly columns: readonly { key: SortKey; word: string; startsDown?: boolean; isNumber?: boolean }[] = [
     { key: 'title', word: 'Problem' },
     { key: 'technique', word: 'Technique' },
     { key: 'difficulty', word: 'Level' },
-    { key: 'last', word: 'Last' },
+    { key: 'last', word: 'Last', startsDown: true },
     { key: 'result', word: 'Result' },
-    { key: 'minutes', word: 'Time' },
-    { key: 'sittings', word: 'Sittings' },
-    { key: 'recall', word: 'Recall' },
+    { key: 'minutes', word: 'Time', isNumber: true },
+    { key: 'sittings', word: 'Sittings', startsDown: true, isNumber: true },
+    { key: 'recall', word: 'Recall', isNumber: true },
     { key: 'due', word: 'Planned' },
-    { key: 'sheet', word: 'Sheet' },
+    { key: 'sheet', word: 'Sheet', startsDown: true },
     { key: 'origin', word: 'Origin' },
   ];
 
@@ -120,24 +141,8 @@ export class Problems {
     void this.router.navigate([], { queryParams: cleaned, queryParamsHandling: 'merge', replaceUrl: true });
   }
 
-  protected sortBy(key: SortKey): void {
-    const { sort, descending } = this.filter();
-    const startsDown = key === 'last' || key === 'sittings' || key === 'sheet';
-    const isDown = sort === key ? !descending : startsDown;
-    this.set({ sort: `${isDown ? '-' : ''}${key}` });
-  }
-
-  protected ariaSort(key: SortKey): 'ascending' | 'descending' | 'none' {
-    const { sort, descending } = this.filter();
-    return sort !== key ? 'none' : descending ? 'descending' : 'ascending';
-  }
-
   protected clear(): void {
     void this.router.navigate([], { queryParams: {}, replaceUrl: true });
-  }
-
-  protected isChecked(event: Event): boolean {
-    return (event.target as HTMLInputElement).checked;
   }
 
   /** How the last sitting ended, in words. */

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import {
   DaySchema,
   type Instant,
@@ -16,106 +17,95 @@ import {
 } from '@lernen/core/model';
 import { cityOf, timeIn } from '../ui/dates';
 import { Picker } from '../ui/picker';
-import { valueOf } from '../ui/value-of';
+import { ClockField } from '../ui/fields/clock-field';
+import { DayField } from '../ui/fields/day-field';
+import { NumberField } from '../ui/fields/number-field';
+import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
+import { TextField } from '../ui/fields/text-field';
 
 interface Weight {
   readonly technique: string;
   readonly weight: number;
 }
 
+const statuses = ['planned', 'done', 'cancelled'] as const;
 const maxDaysAhead = 2 * 365;
 
 /** When an interview is, in whose zone, what is expected in it, and how much it counts. */
 @Component({
   selector: 'app-interview-form',
-  imports: [MatButton, Picker],
+  imports: [
+    ClockField,
+    DayField,
+    MatButton,
+    MatRadioButton,
+    MatRadioGroup,
+    NumberField,
+    Picker,
+    SelectField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (submit)="$event.preventDefault(); save()" (input)="isTouched.set(true)">
       <div class="fields">
-        <label class="field wide"
-          ><span>Employer</span
-          ><input class="box" required maxlength="120" [value]="employer()" (input)="employer.set(valueOf($event))"
-        /></label>
-        <label class="field wide"
-          ><span>Round</span
-          ><input
-            class="box"
-            maxlength="120"
-            placeholder="screen, onsite …"
-            [value]="round()"
-            (input)="round.set(valueOf($event))"
-        /></label>
-        <label class="field"
-          ><span>Day</span><input class="box" type="date" required [value]="day()" (input)="day.set(valueOf($event))"
-        /></label>
-        <label class="field"
-          ><span>Time</span
-          ><input class="box" type="time" required [value]="time()" (input)="time.set(valueOf($event))"
-        /></label>
-        <div class="field wide">
-          <span>Time zone of the announcement</span
-          ><app-picker
-            label="Time zone of the announcement"
-            placeholder="a city, such as Lisbon"
-            unknownText="No time zone is called that."
-            [options]="zones()"
-            [value]="zone()"
-            (valueChange)="zone.set($event ?? '')"
-            (fault)="zoneFault.set($event)"
-          />
-        </div>
+        <app-text-field class="wide" label="Employer" required [maxLength]="120" [(value)]="employer" />
+        <app-text-field class="wide" label="Round" placeholder="screen, onsite …" [maxLength]="120" [(value)]="round" />
+        <app-day-field label="Day" required [(value)]="day" />
+        <app-clock-field label="Time" required [(value)]="time" />
+        <app-picker
+          class="wide"
+          label="Time zone of the announcement"
+          placeholder="a city, such as Lisbon"
+          unknownText="No time zone is called that."
+          [options]="zones()"
+          [value]="zone()"
+          (valueChange)="zone.set($event ?? '')"
+          (fault)="zoneFault.set($event)"
+        />
         @if (both(); as text) {
           <p class="second wide mono">{{ text }}</p>
         }
         @if (doubt(); as text) {
           <p class="remark wide" role="status">{{ text }}</p>
         }
-        <label class="field"
-          ><span>Expected difficulty</span>
-          <select class="box" (change)="setDifficulty(valueOf($event))">
-            @for (it of difficulties; track it) {
-              <option [value]="it" [selected]="it === difficulty()">{{ it }}</option>
-            }
-          </select></label
-        >
-        <label class="field"
-          ><span>Importance</span>
-          <select class="box" (change)="importance.set(+valueOf($event))">
-            @for (it of importances; track it.value) {
-              <option [value]="it.value" [selected]="it.value === importance()">{{ it.word }}</option>
-            }
-          </select></label
-        >
+        <app-select-field
+          label="Expected difficulty"
+          [options]="difficultyOptions"
+          [value]="difficulty()"
+          (chosen)="setDifficulty($event)"
+        />
+        <app-select-field
+          label="Importance"
+          [options]="importances"
+          [value]="importance() + ''"
+          (chosen)="importance.set(+$event)"
+        />
         @if (!isNew()) {
-          <label class="field"
-            ><span>It is</span>
-            <select class="box" (change)="setStatus(valueOf($event))">
-              @for (it of statuses; track it) {
-                <option [value]="it" [selected]="it === status()">{{ it }}</option>
-              }
-            </select></label
-          >
+          <app-select-field label="It is" [options]="statusOptions" [value]="status()" (chosen)="setStatus($event)" />
         }
       </div>
       <fieldset>
         <legend class="label">Expected techniques</legend>
-        <label
-          ><input type="radio" name="mix" [checked]="isUsual()" (change)="isUsual.set(true)" /> the usual mix</label
+        <mat-radio-group
+          aria-label="Expected techniques"
+          [value]="isUsual()"
+          (change)="isUsual.set($event.value); isTouched.set(true)"
         >
-        <label><input type="radio" name="mix" [checked]="!isUsual()" (change)="isUsual.set(false)" /> by weight</label>
+          <mat-radio-button [value]="true">the usual mix</mat-radio-button>
+          <mat-radio-button [value]="false">by weight</mat-radio-button>
+        </mat-radio-group>
         @if (!isUsual()) {
           @for (it of weights(); track it.technique) {
             <p class="weight">
               <span>{{ nameOf(it.technique) }}</span>
-              <input
-                class="box mono"
-                type="number"
-                min="0"
-                max="1000"
-                [attr.aria-label]="'Weight of ' + nameOf(it.technique)"
+              <app-number-field
+                isLabelHidden
+                [label]="'Weight of ' + nameOf(it.technique)"
+                [min]="0"
+                [max]="1000"
                 [value]="it.weight"
-                (change)="setWeight(it.technique, +valueOf($event))"
+                (valueChange)="setWeight(it.technique, $event)"
               />
               <span class="mono second">{{ share(it) }}</span>
               <button
@@ -129,6 +119,7 @@ const maxDaysAhead = 2 * 365;
             </p>
           }
           <app-picker
+            isLabelHidden
             label="Add an expected technique"
             placeholder="Add a technique"
             [options]="techniques()"
@@ -143,9 +134,7 @@ const maxDaysAhead = 2 * 365;
       }
       <p class="actions">
         <button matButton="filled" [disabled]="missing() !== null">Save</button>
-        <button type="button" matButton="text" (click)="left.emit()">
-          {{ isNew() ? 'Add none' : 'Leave as it was' }}
-        </button>
+        <button type="button" matButton="text" (click)="left.emit()">Cancel</button>
         @if (!isNew()) {
           <button
             type="button"
@@ -173,7 +162,7 @@ const maxDaysAhead = 2 * 365;
     }
     .weight {
       display: grid;
-      grid-template-columns: minmax(0, 1fr) 76px 44px auto;
+      grid-template-columns: minmax(0, 1fr) 84px 44px auto;
       gap: 8px;
       align-items: center;
       width: 100%;
@@ -184,7 +173,6 @@ const maxDaysAhead = 2 * 365;
   `,
 })
 export class InterviewForm {
-  protected readonly valueOf = valueOf;
   readonly interview = input.required<Interview>();
   readonly techniques = input.required<readonly Technique[]>();
   readonly ownZone = input.required<Zone>();
@@ -193,21 +181,21 @@ export class InterviewForm {
   readonly left = output();
   /** Each zone by its city too, with the time that it is there. */
   protected readonly zones = computed<readonly Named[]>(() =>
-    Intl.supportedValuesOf('timeZone').map((zone) => ({
+    [...new Set(['UTC', this.interview().zone, ...Intl.supportedValuesOf('timeZone')])].map((zone) => ({
       id: zone,
       name: zone,
       aliases: [cityOf(zone)],
       family: `now ${clockOf(this.now(), zone)}`,
     })),
   );
-  protected readonly difficulties = difficulties;
-  protected readonly statuses = ['planned', 'done', 'cancelled'] as const;
-  protected readonly importances = [
-    { value: 1, word: '1, a practice run' },
-    { value: 2, word: '2' },
-    { value: 3, word: '3, as usual' },
-    { value: 4, word: '4' },
-    { value: 5, word: '5, the one that counts' },
+  protected readonly difficultyOptions = optionsOf(difficulties, (it) => it);
+  protected readonly statusOptions = optionsOf(statuses, (it) => it);
+  protected readonly importances: readonly Option[] = [
+    { value: '1', text: '1, a practice run' },
+    { value: '2', text: '2' },
+    { value: '3', text: '3, as usual' },
+    { value: '4', text: '4' },
+    { value: '5', text: '5, the one that counts' },
   ];
   /** A record without an employer was never saved. */
   protected readonly isNew = computed(() => this.interview().employer === '');
@@ -278,7 +266,7 @@ export class InterviewForm {
   }
 
   protected setStatus(value: string): void {
-    this.status.set(this.statuses.find((it) => it === value) ?? 'planned');
+    this.status.set(statuses.find((it) => it === value) ?? 'planned');
   }
 
   protected save(): void {

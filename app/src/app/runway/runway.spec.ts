@@ -1,5 +1,5 @@
 import { dayIn, someInterview, somePractice, someSettings } from '../testing/database';
-import { type OpenPage, openPage } from '../testing/page';
+import { type OpenPage, openPage, shownDay } from '../testing/page';
 import { Runway } from './runway';
 
 describe('the runway', () => {
@@ -16,7 +16,7 @@ describe('the runway', () => {
   it('has every day to the interview, none of them a tenth over its minutes', async () => {
     await open();
     expect(page.all('.days li').length).toBe(21);
-    for (const day of page.all('.days li button')) {
+    for (const day of page.all('.days li a')) {
       const [planned = 0, given = 0] = /(\d+) of (\d+) min/.exec(day.textContent)?.slice(1).map(Number) ?? [];
       expect(planned)
         .withContext(day.textContent)
@@ -27,27 +27,27 @@ describe('the runway', () => {
 
   it('opens a day, with a reason for each of its items', async () => {
     await open();
-    const third = page.all('.days li button')[3];
+    const third = page.all('.days li a')[3];
     third?.click();
     await page.until(() => page.url === `/runway?day=${dayIn(3)}`);
-    await page.until(() => page.all('.days li button')[3]?.getAttribute('aria-current') === 'date');
+    await page.until(() => page.all('.days li a')[3]?.getAttribute('aria-current') === 'date');
     expect(items().length).toBeGreaterThan(0);
     for (const item of page.all('.open .item p')) expect(item.textContent.trim().length).toBeGreaterThan(20);
   });
 
   it('gives a day other minutes, takes them back, and refuses what is no number of minutes', async () => {
     await open(dayIn(2));
-    await page.fill('minutes', '0');
+    await page.fill('Minutes of this day', '0');
     await page.until(() => page.text.includes('A day off.'));
     expect(page.log.settings().exceptions[dayIn(2)]).toBe(0);
     expect(items()).toEqual([]);
     for (const nonsense of ['-5', '12.5', '1000', '']) {
-      await page.fill('minutes', nonsense);
-      expect(page.said).toBe(`${nonsense || 'That'} is not a whole number from 0 to 960. It stays at 0.`);
-      expect(page.field('minutes').value).toBe('0');
+      await page.fill('Minutes of this day', nonsense);
+      expect(page.text).toContain(`${nonsense || 'That'} is not a whole number from 0 to 960. It stays at 0.`);
+      expect(page.field('Minutes of this day').value).toBe('0');
     }
     expect(page.log.settings().exceptions[dayIn(2)]).toBe(0);
-    await page.fill('minutes', '90');
+    await page.fill('Minutes of this day', '90');
     await page.until(() => page.log.settings().exceptions[dayIn(2)] === 90);
     await page.until(() => /of about 90 min planned/.test(page.text));
   });
@@ -65,6 +65,7 @@ describe('the runway', () => {
       ?.querySelector('input');
     if (!date) throw new Error(`no date for ${title}`);
     date.value = dayIn(5);
+    date.dispatchEvent(new Event('input', { bubbles: true }));
     date.dispatchEvent(new Event('change', { bubbles: true }));
     await page.until(() => page.said.startsWith(`Pinned ${title} to `));
     expect(page.log.log().choices).toHaveSize(1);
@@ -97,7 +98,7 @@ describe('the runway', () => {
     await open();
     await page.press('Add an interview');
     await page.until(() => page.all('app-interview-form').length === 1);
-    expect(page.field('Day').value).toBe(dayIn(28));
+    expect(page.field('Day').value).toBe(shownDay(dayIn(28)));
   });
 
   it('changes the minutes of a weekday for every week', async () => {

@@ -1,38 +1,35 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { Router, RouterLink } from '@angular/router';
+import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { type Interview, addDays, dayOf, instantAt, minutesOn, weekdayOf, weekdays } from '@lernen/core/model';
 import type { PlanItem } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
-import { Notices } from '../store/notices';
 import { Reasons } from '../store/reasons';
 import { cityOf, longDay, shortDay, timeIn } from '../ui/dates';
 import { KindMark } from '../ui/kind-mark';
 import { percent } from '../ui/words';
 import { InterviewForm } from './interview-form';
-import { valueOf } from '../ui/value-of';
 import { WhatIfPart } from './what-if-part';
+import { DayField } from '../ui/fields/day-field';
+import { NumberField } from '../ui/fields/number-field';
 
 const weekdayWords = { mon: 'Mon', tue: 'Tue', wed: 'Wed', thu: 'Thu', fri: 'Fri', sat: 'Sat', sun: 'Sun' } as const;
 
 /** Every day to the interview, the interviews, and the minutes there are. */
 @Component({
   selector: 'app-runway',
-  imports: [InterviewForm, KindMark, MatButton, RouterLink, WhatIfPart],
+  imports: [DayField, InterviewForm, KindMark, MatButton, NumberField, RouterLink, WhatIfPart],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './runway.html',
   styleUrl: './runway.scss',
 })
 export class Runway {
-  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly derived = inject(DerivedStore);
   protected readonly clock = inject(Clock);
   protected readonly reasons = inject(Reasons);
-  private readonly router = inject(Router);
-  private readonly notices = inject(Notices);
   /** The day that is open, from the address. */
   readonly day = input<string>();
   protected readonly percent = percent;
@@ -81,23 +78,16 @@ export class Runway {
     return readiness ? `${percent(readiness.ifKept)} with the plan, ${percent(readiness.ifDropped)} without` : '';
   }
 
-  protected openOn(date: string): void {
-    void this.router.navigate([], { queryParams: { day: date }, queryParamsHandling: 'merge' });
-  }
-
   protected minutes(date: string): number {
     return minutesOn(date, this.log.settings());
   }
 
-  protected setWeekday(weekday: keyof typeof weekdayWords, event: Event): void {
-    const minutes = this.notices.numberIn(event, this.log.settings().week[weekday]);
-    if (minutes !== null) void this.log.saveSettings(({ week }) => ({ week: { ...week, [weekday]: minutes } }));
+  protected setWeekday(weekday: keyof typeof weekdayWords, minutes: number): void {
+    void this.log.saveSettings(({ week }) => ({ week: { ...week, [weekday]: minutes } }));
   }
 
-  protected setException(date: string, event: Event): void {
-    const minutes = this.notices.numberIn(event, this.minutes(date));
-    if (minutes !== null)
-      void this.log.saveSettings(({ exceptions }) => ({ exceptions: { ...exceptions, [date]: minutes } }));
+  protected setException(date: string, minutes: number): void {
+    void this.log.saveSettings(({ exceptions }) => ({ exceptions: { ...exceptions, [date]: minutes } }));
   }
 
   protected clearException(date: string): void {

@@ -19,33 +19,34 @@ describe('what if', () => {
     await open();
     const plan = (): string => page.all('.days')[0]?.textContent ?? '';
     const before = plan();
-    await page.fill('there were', 'more');
-    await page.until(() => page.all('app-what-if svg path.other, app-what-if svg path').length > 1);
+    await page.choose('there were', '15 min more a day');
+    await page.until(() => page.all('app-what-if svg[role="img"] path').length > 1);
     await page.until(() => minutes().length === 3);
     const [now = 0, then = 0, difference = 0] = minutes();
     expect(then).toBeGreaterThan(now);
     expect(difference).toBe(then - now);
-    await page.fill('there were', 'less');
+    await page.choose('there were', '15 min less a day');
     await page.until(() => (minutes()[1] ?? now) < now);
     expect(plan()).withContext('asking changes nothing').toBe(before);
   });
 
   it('asks which interview, technique or day, and takes another', async () => {
     await open([someInterview(14), someInterview(30, { employer: 'Halden & Reef' })]);
-    await page.fill('there were', 'later');
+    await page.choose('there were', 'an interview a week later');
     await page.until(() => minutes().length === 3);
+    await page.choose('which', 'Halden & Reef');
     expect(page.field('which').textContent).toContain('Halden & Reef');
-    await page.fill('there were', 'without');
-    await page.until(() => page.field('which').textContent.includes('Heap'));
-    await page.fill('there were', 'off');
+    await page.choose('there were', 'a technique left alone');
+    await page.until(() => page.field('which').textContent.includes('min planned'));
+    await page.choose('there were', 'one day off a week');
     await page.until(() => page.field('which').textContent.includes('Sundays'));
     await page.until(() => (minutes()[2] ?? 0) < 0);
   });
 
   it('cannot move an interview where there is none', async () => {
     await open([]);
-    await page.fill('there were', 'earlier');
+    await page.choose('there were', 'an interview a week earlier');
     await page.until(() => page.text.includes('No interview is set that could be moved.'));
-    expect(page.all('app-what-if svg')).toEqual([]);
+    expect(page.all('app-what-if svg[role="img"]')).toEqual([]);
   });
 });

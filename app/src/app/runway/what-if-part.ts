@@ -17,9 +17,10 @@ import { DerivedStore, type Outcome } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { shortDay } from '../ui/dates';
-import { valueOf } from '../ui/value-of';
 import { percent } from '../ui/words';
 import { drawCurves } from './curve-drawing';
+import { DayField } from '../ui/fields/day-field';
+import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
 
 const questions = {
   more: '15 min more a day',
@@ -31,6 +32,7 @@ const questions = {
   pause: 'nothing until a day',
 } as const;
 type Question = keyof typeof questions;
+const asked = Object.keys(questions) as Question[];
 
 const fullWeekdays = {
   mon: 'Mondays',
@@ -47,63 +49,41 @@ const height = 170;
 /** What would become of it: two curves over each other, and the difference in numbers. Nothing is changed by asking. */
 @Component({
   selector: 'app-what-if',
+  imports: [DayField, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="if-title">
       <h2 id="if-title">What if</h2>
       <div class="asked">
-        <label class="field"
-          ><span>there were</span>
-          <select class="box" [value]="question()" (change)="ask(valueOf($event))">
-            <option value="">choose a question</option>
-            @for (it of all; track it[0]) {
-              <option [value]="it[0]">{{ it[1] }}</option>
-            }
-          </select>
-        </label>
+        <app-select-field label="there were" [options]="questions" [value]="question()" (chosen)="ask($event)" />
         @switch (question()) {
           @case ('off') {
-            <label class="field"
-              ><span>which</span>
-              <select class="box" [value]="weekday()" (change)="weekday.set(valueOf($event))">
-                @for (it of weekdays; track it) {
-                  <option [value]="it" [selected]="it === weekday()">{{ fullWeekdays[it] }}</option>
-                }
-              </select>
-            </label>
+            <app-select-field
+              label="which"
+              [options]="weekdayOptions"
+              [value]="weekday()"
+              (chosen)="weekday.set($event)"
+            />
           }
           @case ('without') {
-            <label class="field"
-              ><span>which</span>
-              <select class="box" (change)="technique.set(valueOf($event))">
-                @for (it of techniques(); track it.id) {
-                  <option [value]="it.id" [selected]="it.id === technique()">{{ it.name }}</option>
-                }
-              </select>
-            </label>
+            <app-select-field
+              label="which"
+              [options]="techniqueOptions()"
+              [value]="technique()"
+              (chosen)="chosenTechnique.set($event)"
+            />
           }
           @case ('pause') {
-            <label class="field"
-              ><span>until</span>
-              <input
-                class="box"
-                type="date"
-                [min]="clock.today()"
-                [value]="until()"
-                (change)="until.set(valueOf($event))"
-              />
-            </label>
+            <app-day-field label="until" [min]="clock.today()" [(value)]="until" />
           }
           @default {
             @if (isAboutInterview() && log.coming().length > 0) {
-              <label class="field"
-                ><span>which</span>
-                <select class="box" (change)="interview.set(valueOf($event))">
-                  @for (it of log.coming(); track it.id) {
-                    <option [value]="it.id" [selected]="it.id === interview()">{{ it.employer }} {{ it.round }}</option>
-                  }
-                </select>
-              </label>
+              <app-select-field
+                label="which"
+                [options]="interviewOptions()"
+                [value]="interview()"
+                (chosen)="chosenInterview.set($event)"
+              />
             }
           }
         }
@@ -225,31 +205,38 @@ export class WhatIfPart {
   private readonly derived = inject(DerivedStore);
   private readonly reasons = inject(Reasons);
   private readonly room = viewChild.required<ElementRef<HTMLElement>>('room');
-  protected readonly valueOf = valueOf;
   protected readonly percent = percent;
-  protected readonly weekdays = weekdays;
-  protected readonly fullWeekdays = fullWeekdays;
+  protected readonly weekdayOptions = optionsOf(weekdays, (it) => fullWeekdays[it]);
   protected readonly height = height;
-  protected readonly all = Object.entries(questions);
+  protected readonly questions: readonly Option[] = [
+    { value: '', text: 'choose a question' },
+    ...optionsOf(asked, (it) => questions[it]),
+  ];
   protected readonly width = signal(600);
   protected readonly question = signal<Question | ''>('');
   protected readonly weekday = signal('sun');
-  protected readonly technique = signal('');
-  protected readonly interview = signal('');
+  protected readonly chosenTechnique = signal('');
+  protected readonly chosenInterview = signal('');
   protected readonly until = signal('');
   protected readonly outcome = signal<Outcome | null>(null);
   protected readonly isAboutInterview = computed(() => this.question() === 'earlier' || this.question() === 'later');
 
   /** What is planned, the most minutes first. */
-  protected readonly techniques = computed(() => {
+  protected readonly techniqueOptions = computed<readonly Option[]>(() => {
     const minutes = new Map<string, number>();
     for (const { items } of this.derived.plan()?.days ?? [])
       for (const { technique, minutes: taken } of items)
         if (technique !== null) minutes.set(technique, (minutes.get(technique) ?? 0) + taken);
     return [...minutes]
       .sort(([, a], [, b]) => b - a)
-      .map(([id, taken]) => ({ id, name: `${this.reasons.techniqueName(id)}, ${taken} min planned` }));
+      .map(([id, taken]) => ({ value: id, text: `${this.reasons.techniqueName(id)}, ${taken} min planned` }));
   });
+
+  protected readonly technique = computed(() => this.chosenTechnique() || (this.techniqueOptions()[0]?.value ?? ''));
+  protected readonly interviewOptions = computed<readonly Option[]>(() =>
+    this.log.coming().map(({ id, employer, round }) => ({ value: id, text: `${employer} ${round}` })),
+  );
+  protected readonly interview = computed(() => this.chosenInterview() || (this.interviewOptions()[0]?.value ?? ''));
 
   protected readonly whatIf = computed((): WhatIf | null => {
     const question = this.question();
@@ -265,12 +252,12 @@ export class WhatIfPart {
       }
       case 'earlier':
       case 'later': {
-        const interviewId = this.interview() || this.log.coming()[0]?.id;
-        return interviewId ? { kind: 'interview', interviewId, days: question === 'later' ? 7 : -7 } : null;
+        const interviewId = this.interview();
+        return interviewId !== '' ? { kind: 'interview', interviewId, days: question === 'later' ? 7 : -7 } : null;
       }
       case 'without': {
-        const technique = this.technique() || this.techniques()[0]?.id;
-        return technique ? { kind: 'without', technique } : null;
+        const technique = this.technique();
+        return technique !== '' ? { kind: 'without', technique } : null;
       }
       case 'pause':
         return this.until() === '' ? null : { kind: 'pause', until: this.until() };
@@ -323,7 +310,7 @@ export class WhatIfPart {
   }
 
   protected ask(value: string): void {
-    const question = this.all.map(([id]) => id as Question).find((id) => id === value) ?? '';
+    const question = asked.find((id) => id === value) ?? '';
     if (question === 'pause' && this.until() === '') this.until.set(nextSaturday(this.clock.today()));
     this.question.set(question);
   }

@@ -10,6 +10,7 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import type { RestoreScope } from '@lernen/core/archive';
 import { collectionNames } from '@lernen/core/model';
 import { Files } from '../store/files-service';
@@ -30,7 +31,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
  */
 @Component({
   selector: 'app-archive-in',
-  imports: [FailureReport, MatButton],
+  imports: [FailureReport, MatButton, MatProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (work.failure(); as it) {
@@ -41,7 +42,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
     }
     @if (work.progress() !== null) {
       <p class="actions">
-        <progress [value]="work.progress()" aria-label="Share done"></progress>
+        <mat-progress-bar aria-label="Share done" [value]="100 * (work.progress() ?? 0)" />
         <button type="button" matButton="outlined" (click)="files.stop()">Stop</button>
       </p>
     } @else if (planned(); as counts) {

@@ -11,6 +11,7 @@ import { download } from '../ui/download';
 import { counted, kilobytes } from '../ui/words';
 import { ArchiveIn } from './archive-in';
 import { errorText } from '../ui/error-text';
+import { type Option, SelectField } from '../ui/fields/select-field';
 
 interface Opened {
   readonly name: string;
@@ -26,7 +27,7 @@ interface Group {
 /** Where the records are kept, and the backups on disk: whose they are, from when, and how much they hold. */
 @Component({
   selector: 'app-backups-setup',
-  imports: [ArchiveIn, MatButton],
+  imports: [ArchiveIn, MatButton, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="backups-title">
@@ -71,22 +72,14 @@ interface Group {
           </p>
           @if (found.length > 0) {
             <div class="actions chosen">
-              <label class="field"
-                ><span>A backup on disk</span>
-                <select class="box" #chosen>
-                  @for (group of groups(); track group.title) {
-                    <optgroup [label]="group.title">
-                      @for (it of group.backups; track it.copy + it.name) {
-                        <option [value]="it.copy + '/' + it.name">{{ textOf(it) }}</option>
-                      }
-                    </optgroup>
-                  }
-                </select></label
-              >
-              <button type="button" matButton="outlined" (click)="open(chosen.value, 'merge')">Merge it in</button>
-              <button type="button" matButton="outlined" (click)="open(chosen.value, 'go-back')">
-                Go back to it …
-              </button>
+              <app-select-field
+                label="A backup on disk"
+                [options]="options()"
+                [value]="chosen()"
+                (chosen)="picked.set($event)"
+              />
+              <button type="button" matButton="outlined" (click)="open(chosen(), 'merge')">Merge it in</button>
+              <button type="button" matButton="outlined" (click)="open(chosen(), 'go-back')">Go back to it …</button>
             </div>
             <p class="second">
               Merging keeps what is newer here; going back shows first what it changes. Both can be undone.
@@ -151,6 +144,15 @@ export class BackupsSetup {
     return groups.filter(({ backups }) => backups.length > 0);
   });
 
+  protected readonly options = computed<readonly Option[]>(() =>
+    this.groups().flatMap(({ title, backups }) =>
+      backups.map((it) => ({ value: keyOf(it), text: this.textOf(it), group: title })),
+    ),
+  );
+  protected readonly picked = signal('');
+  /** The newest of this browser until another is picked. */
+  protected readonly chosen = computed(() => this.picked() || (this.options()[0]?.value ?? ''));
+
   constructor() {
     void navigator.storage.persisted().then((isPersistent) => this.isPersistent.set(isPersistent));
     void this.attempt(async () => this.unreadable.set(await this.repository.unreadableRows()));
@@ -192,7 +194,7 @@ export class BackupsSetup {
 
   protected open(key: string, mode: Opened['mode']): Promise<void> {
     return this.attempt(async () => {
-      const backup = this.backups()?.find(({ copy, name }) => `${copy}/${name}` === key);
+      const backup = this.backups()?.find((it) => keyOf(it) === key);
       if (!backup) return;
       const name = `the backup of ${timeIn(backup.writtenAt, this.clock.zone)}`;
       this.opened.set({ name, mode, text: await this.disk.read(backup) });
@@ -223,4 +225,8 @@ export class BackupsSetup {
       if (error instanceof LernenError && error.code !== 'refused') await this.refresh();
     }
   }
+}
+
+function keyOf({ copy, name }: DiskBackup): string {
+  return `${copy}/${name}`;
 }

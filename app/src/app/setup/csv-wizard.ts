@@ -12,6 +12,8 @@ import {
   signal,
 } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle } from '@angular/material/expansion';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields, ourOwnFields } from '@lernen/core/archive';
 import type { DateOrder } from '@lernen/core/model';
 import { Clock } from '../store/clock';
@@ -21,8 +23,10 @@ import { Notices } from '../store/notices';
 import { shortDay } from '../ui/dates';
 import { download } from '../ui/download';
 import { counted } from '../ui/words';
-import { valueOf } from '../ui/value-of';
 import { errorText } from '../ui/error-text';
+import { DayField } from '../ui/fields/day-field';
+import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
+import { TextField } from '../ui/fields/text-field';
 
 /** New techniques named before the rest is only counted. */
 const maxNamed = 8;
@@ -32,7 +36,16 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
 /** A spreadsheet before it comes in: what each column means, what would be written, which rows cannot be read and why. */
 @Component({
   selector: 'app-csv-wizard',
-  imports: [MatButton],
+  imports: [
+    DayField,
+    MatButton,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatExpansionPanelTitle,
+    MatProgressBar,
+    SelectField,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './csv-wizard.html',
   styles: `
@@ -47,8 +60,11 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
       overflow-x: auto;
       margin: 8px 0;
     }
-    th .box {
-      min-width: 116px;
+    th app-select-field {
+      min-width: 150px;
+    }
+    mat-progress-bar {
+      max-width: 200px;
     }
     th,
     td {
@@ -100,7 +116,6 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
   `,
 })
 export class CsvWizard {
-  protected readonly valueOf = valueOf;
   readonly name = input.required<string>();
   readonly guess = input.required<CsvGuess>();
   readonly done = output();
@@ -109,12 +124,23 @@ export class CsvWizard {
   private readonly notices = inject(Notices);
   protected readonly clock = inject(Clock);
   /** What only our own tables have is offered where it was found. */
-  protected readonly fields = computed(() =>
-    csvFields.filter((field) => !ourOwnFields.includes(field) || this.guess().mapping.includes(field)),
-  );
+  protected readonly meanings = computed<readonly Option[]>(() => [
+    { value: '', text: 'into the note' },
+    ...optionsOf(
+      csvFields.filter((field) => !ourOwnFields.includes(field) || this.guess().mapping.includes(field)),
+      (field) => fieldWords[field] ?? field,
+    ),
+  ]);
+  protected readonly rowKinds: readonly Option[] = [
+    { value: 'sittings', text: 'a sitting at a problem' },
+    { value: 'planned', text: 'a problem for later' },
+  ];
+  protected readonly dateOrders: readonly Option[] = [
+    { value: 'day-first', text: '3 November' },
+    { value: 'month-first', text: '11 March' },
+  ];
   protected readonly counted = counted;
   protected readonly shortDay = shortDay;
-  protected readonly fieldWords = fieldWords;
   protected readonly mapping = linkedSignal<CsvMapping>(() => this.guess().mapping);
   protected readonly dateOrder = linkedSignal<DateOrder>(() => this.guess().dateOrder);
   protected readonly fallbackDay = linkedSignal(() => this.guess().fallbackDay);

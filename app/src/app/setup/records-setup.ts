@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { type CsvTableName, csvTableNames } from '@lernen/core/archive';
 import { LernenError } from '@lernen/core/errors';
 import { Clock } from '../store/clock';
@@ -19,7 +20,7 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
 /** Records coming in and going out. */
 @Component({
   selector: 'app-records-setup',
-  imports: [ArchiveIn, CsvWizard, FailureReport, MatButton],
+  imports: [ArchiveIn, CsvWizard, FailureReport, MatButton, MatProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="records-title">
@@ -41,7 +42,7 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
           (change)="choose($event)"
         />
         @if (work.progress() !== null) {
-          <progress [value]="work.progress()" aria-label="Share done"></progress>
+          <mat-progress-bar aria-label="Share done" [value]="100 * (work.progress() ?? 0)" />
           <button type="button" matButton="outlined" (click)="files.stop()">Stop</button>
         }
       </p>

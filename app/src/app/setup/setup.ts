@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatSlideToggle } from '@angular/material/slide-toggle';
 import { rateOf, shippedRates } from '@lernen/core/sheet';
 import { weekdays } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
@@ -9,7 +10,9 @@ import { DoneList } from './done-list';
 import { PlanChoices } from './plan-choices';
 import { RecordsSetup } from './records-setup';
 import { TechniquesSetup } from './techniques-setup';
-import { valueOf } from '../ui/value-of';
+import { NumberField } from '../ui/fields/number-field';
+import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
+import { TextField } from '../ui/fields/text-field';
 
 const weekdayNames = {
   sun: 'Sunday',
@@ -24,7 +27,17 @@ const weekdayNames = {
 /** What the person chose, their techniques, and their records coming in and going out. */
 @Component({
   selector: 'app-setup',
-  imports: [BackupsSetup, DoneList, PlanChoices, RecordsSetup, TechniquesSetup],
+  imports: [
+    BackupsSetup,
+    DoneList,
+    MatSlideToggle,
+    NumberField,
+    PlanChoices,
+    RecordsSetup,
+    SelectField,
+    TechniquesSetup,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="page">
@@ -32,76 +45,72 @@ const weekdayNames = {
       <section aria-labelledby="choices-title">
         <h2 id="choices-title">Choices</h2>
         <div class="fields">
-          <label class="field"
-            ><span>Theme</span>
-            <select class="box" (change)="setTheme(valueOf($event))">
-              @for (it of themes; track it) {
-                <option [value]="it" [selected]="it === log.settings().theme">
-                  {{ it === 'system' ? 'as the system' : it }}
-                </option>
-              }
-            </select></label
-          >
-          <label class="field"
-            ><span>Goal: unaided solve in time, %</span
-            ><input class="box mono" type="number" min="30" max="99" [value]="goal()" (change)="setGoal($event)"
-          /></label>
+          <app-select-field
+            label="Theme"
+            [options]="themeOptions"
+            [value]="log.settings().theme"
+            (chosen)="setTheme($event)"
+          />
+          <app-number-field
+            label="Goal: unaided solve in time"
+            unit="%"
+            [min]="30"
+            [max]="99"
+            [value]="goal()"
+            (valueChange)="setGoal($event)"
+          />
           @for (it of difficulties; track it) {
-            <label class="field"
-              ><span>Target for {{ it }}, min</span
-              ><input
-                class="box mono"
-                type="number"
-                min="1"
-                max="480"
-                [value]="log.settings().targetMinutes[it]"
-                (change)="setTarget(it, $event)"
-            /></label>
+            <app-number-field
+              unit="min"
+              [label]="'Target for ' + it"
+              [min]="1"
+              [max]="480"
+              [value]="log.settings().targetMinutes[it]"
+              (valueChange)="setTarget(it, $event)"
+            />
           }
-          <label class="field"
-            ><span>The week begins on</span>
-            <select class="box" (change)="setFirstDay(valueOf($event))">
-              @for (it of weekdays; track it) {
-                <option [value]="it" [selected]="it === log.settings().firstDayOfWeek">{{ weekdayNames[it] }}</option>
-              }
-            </select></label
-          >
-          <label class="field"
-            ><span>Language of the interviews</span>
-            <select class="box" (change)="setLanguage(valueOf($event))">
-              <option value="">none in particular</option>
-              @for (it of languages; track it) {
-                <option [value]="it" [selected]="it === log.settings().language">{{ it }}</option>
-              }
-            </select></label
-          >
-          <label class="field"
-            ><span>Simple steps a second, millions</span
-            ><input
-              class="box mono"
-              type="number"
-              min="0.1"
-              max="100000"
-              step="any"
-              [disabled]="log.settings().language === null"
-              [value]="rate() / 1e6"
-              (change)="setRate($event)"
-          /></label>
+          <app-select-field
+            label="The week begins on"
+            [options]="weekdayOptions"
+            [value]="log.settings().firstDayOfWeek"
+            (chosen)="setFirstDay($event)"
+          />
+          <app-select-field
+            label="Language of the interviews"
+            [options]="languageOptions"
+            [value]="log.settings().language ?? ''"
+            (chosen)="setLanguage($event)"
+          />
+          <app-number-field
+            label="Simple steps a second"
+            unit="millions"
+            step="any"
+            canBeEmpty
+            [min]="0.1"
+            [max]="100000"
+            [disabled]="log.settings().language === null"
+            [value]="rate() / 1e6"
+            (valueChange)="setRate($event)"
+            (emptied)="setRate(null)"
+          />
         </div>
       </section>
       <section aria-labelledby="keys-title">
         <h2 id="keys-title">Keys</h2>
-        <label class="check"
-          ><input type="checkbox" [checked]="log.settings().singleKeys" (change)="toggleKeys()" /> single-key
-          shortcuts</label
+        <mat-slide-toggle [checked]="log.settings().singleKeys" (change)="toggleKeys()"
+          >single-key shortcuts</mat-slide-toggle
         >
         @if (log.settings().singleKeys) {
-          <div class="fields">
+          <div class="fields keys">
             @for (command of commands; track command) {
-              <label class="field"
-                ><span>{{ shortcutWords[command] }}</span
-                ><input class="box mono key" maxlength="1" [value]="keyOf(command)" (change)="setKey(command, $event)"
-              /></label>
+              <app-text-field
+                #field
+                isMono
+                [label]="shortcutWords[command]"
+                [maxLength]="1"
+                [value]="keyOf(command)"
+                (committed)="setKey(command, $event) || field.reset(keyOf(command))"
+              />
             }
           </div>
         }
@@ -122,27 +131,24 @@ const weekdayNames = {
       align-items: end;
       max-width: 960px;
     }
-    .check {
-      display: flex;
-      gap: 6px;
-      align-items: center;
-      min-height: 32px;
-    }
-    .key {
-      width: 48px;
-      text-align: center;
+    .keys {
+      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+      margin-top: 8px;
     }
   `,
 })
 export class Setup {
-  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
   protected readonly themes = ['system', 'light', 'dark'] as const;
-  protected readonly languages = Object.keys(shippedRates);
+  protected readonly themeOptions = optionsOf(this.themes, (it) => (it === 'system' ? 'as the system' : it));
+  protected readonly languageOptions: readonly Option[] = [
+    { value: '', text: 'none in particular' },
+    ...optionsOf(Object.keys(shippedRates), (it) => it),
+  ];
   protected readonly difficulties = ['easy', 'medium', 'hard'] as const;
-  protected readonly weekdays = [...weekdays.slice(1), 'sun'] as (keyof typeof weekdayNames)[];
-  protected readonly weekdayNames = weekdayNames;
+  private readonly weekdays = [...weekdays.slice(1), 'sun'] as (keyof typeof weekdayNames)[];
+  protected readonly weekdayOptions = optionsOf(this.weekdays, (it) => weekdayNames[it]);
   protected readonly commands = Object.keys(shippedKeys) as ShortcutCommand[];
   protected readonly shortcutWords = shortcutWords;
 
@@ -158,11 +164,8 @@ export class Setup {
     void this.log.saveSettings({ language: value === '' ? null : value });
   }
 
-  /** What the bounds allow is computed with it; an empty field goes back to the shipped rate. */
-  protected setRate(event: Event): void {
-    const isShipped = valueOf(event) === '';
-    const rate = isShipped ? null : this.notices.numberIn(event, this.rate() / 1e6);
-    if (rate === null && !isShipped) return;
+  /** What the bounds allow is computed with it; null goes back to the shipped rate. */
+  protected setRate(rate: number | null): void {
     void this.log.saveSettings(({ language, stepsPerSecond }) => {
       if (language === null) return {};
       const { [language]: _old, ...others } = stepsPerSecond;
@@ -174,17 +177,14 @@ export class Setup {
     void this.log.saveSettings({ theme: this.themes.find((it) => it === value) ?? 'system' });
   }
 
-  protected setGoal(event: Event): void {
-    const goal = this.notices.numberIn(event, this.goal());
-    if (goal !== null) void this.log.saveSettings({ goal: goal / 100 });
+  protected setGoal(goal: number): void {
+    void this.log.saveSettings({ goal: goal / 100 });
   }
 
-  protected setTarget(difficulty: 'easy' | 'medium' | 'hard', event: Event): void {
-    const minutes = this.notices.numberIn(event, this.log.settings().targetMinutes[difficulty]);
-    if (minutes !== null)
-      void this.log.saveSettings(({ targetMinutes }) => ({
-        targetMinutes: { ...targetMinutes, [difficulty]: minutes },
-      }));
+  protected setTarget(difficulty: 'easy' | 'medium' | 'hard', minutes: number): void {
+    void this.log.saveSettings(({ targetMinutes }) => ({
+      targetMinutes: { ...targetMinutes, [difficulty]: minutes },
+    }));
   }
 
   protected setFirstDay(value: string): void {
@@ -199,13 +199,13 @@ export class Setup {
     return this.log.settings().keys[command] ?? shippedKeys[command];
   }
 
-  /** A key that another command has is not taken; the field shows the old one again. */
-  protected setKey(command: ShortcutCommand, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const key = field.value.trim().toLowerCase();
+  /** A key that another command has is not taken. @returns whether it was. */
+  protected setKey(command: ShortcutCommand, typed: string): boolean {
+    const key = typed.trim().toLowerCase();
     const other = this.commands.find((it) => it !== command && this.keyOf(it) === key);
     if (other) this.notices.fail(`“${key}” is the key for “${shortcutWords[other]}” already.`);
-    if (other || key.length !== 1) field.value = this.keyOf(command);
-    else void this.log.saveSettings(({ keys }) => ({ keys: { ...keys, [command]: key } }));
+    if (other || key.length !== 1) return false;
+    void this.log.saveSettings(({ keys }) => ({ keys: { ...keys, [command]: key } }));
+    return true;
   }
 }

@@ -1,81 +1,95 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import {
+  MatExpansionPanel,
+  MatExpansionPanelContent,
+  MatExpansionPanelHeader,
+  MatExpansionPanelTitle,
+} from '@angular/material/expansion';
 import { type Named, type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { Picker } from '../ui/picker';
-import { valueOf } from '../ui/value-of';
+import { TextField } from '../ui/fields/text-field';
 
 /** The catalogue: rename, add, merge, hide. What was logged with a technique stays with it through all of that. */
 @Component({
   selector: 'app-techniques-setup',
-  imports: [MatButton, Picker],
+  imports: [
+    MatButton,
+    MatExpansionPanel,
+    MatExpansionPanelContent,
+    MatExpansionPanelHeader,
+    MatExpansionPanelTitle,
+    Picker,
+    TextField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section aria-labelledby="catalogue-title">
       <h2 id="catalogue-title">Techniques</h2>
       <form class="actions" (submit)="$event.preventDefault(); add()">
-        <label class="field"
-          ><span>New technique</span
-          ><input class="box" maxlength="80" [value]="name()" (input)="name.set(valueOf($event))"
-        /></label>
-        <div class="field">
-          <span>Family</span
-          ><app-picker
-            label="Family"
-            [options]="families()"
-            [takesOther]="true"
-            [maxLength]="60"
-            [value]="family()"
-            (valueChange)="family.set($event ?? '')"
-          />
-        </div>
+        <app-text-field label="New technique" [maxLength]="80" [(value)]="name" />
+        <app-picker
+          label="Family"
+          takesOther
+          [options]="families()"
+          [maxLength]="60"
+          [value]="family()"
+          (valueChange)="family.set($event ?? '')"
+        />
         <button matButton="outlined" [disabled]="addFault() !== null">Add</button>
         @if (name() !== '' && addFault(); as text) {
           <span class="fault">{{ text }}</span>
         }
       </form>
-      <details>
-        <summary>{{ log.log().techniques.length }} techniques</summary>
-        @for (it of log.log().techniques; track it.id) {
-          <div class="row">
-            <input
-              class="box"
-              maxlength="80"
-              [attr.aria-label]="'Name of ' + it.name"
-              [value]="it.name"
-              (change)="rename(it, $event)"
-            />
-            <span class="second">{{ it.family }}</span>
-            @if (it.mergedInto; as target) {
-              <span>merged into {{ nameOf(target) }}</span>
-              <button
-                type="button"
-                matButton="text"
-                (click)="change(it, { mergedInto: null }, 'Took ' + it.name + ' apart again')"
-              >
-                Take apart
-              </button>
-            } @else {
-              <app-picker
-                [label]="'Merge ' + it.name + ' into'"
-                placeholder="merge into …"
-                [options]="others(it)"
-                [adds]="true"
-                (chosen)="merge(it, $event)"
-                unknownText="No technique is called that."
+      <mat-expansion-panel>
+        <mat-expansion-panel-header>
+          <mat-panel-title>{{ log.log().techniques.length }} techniques</mat-panel-title>
+        </mat-expansion-panel-header>
+        <ng-template matExpansionPanelContent>
+          @for (it of log.log().techniques; track it.id) {
+            <div class="row">
+              <app-text-field
+                #field
+                isLabelHidden
+                [label]="'Name of ' + it.name"
+                [maxLength]="80"
+                [value]="it.name"
+                (committed)="rename(it, $event) || field.reset(it.name)"
               />
-              <button
-                type="button"
-                matButton="text"
-                (click)="change(it, { hidden: !it.hidden }, (it.hidden ? 'Showed ' : 'Hid ') + it.name)"
-              >
-                {{ it.hidden ? 'Show' : 'Hide' }}
-              </button>
-            }
-          </div>
-        }
-      </details>
+              <span class="second">{{ it.family }}</span>
+              @if (it.mergedInto; as target) {
+                <span>merged into {{ nameOf(target) }}</span>
+                <button
+                  type="button"
+                  matButton="text"
+                  (click)="change(it, { mergedInto: null }, 'Took ' + it.name + ' apart again')"
+                >
+                  Take apart
+                </button>
+              } @else {
+                <app-picker
+                  isLabelHidden
+                  [label]="'Merge ' + it.name + ' into'"
+                  placeholder="merge into …"
+                  [options]="others(it)"
+                  [adds]="true"
+                  (chosen)="merge(it, $event)"
+                  unknownText="No technique is called that."
+                />
+                <button
+                  type="button"
+                  matButton="text"
+                  (click)="change(it, { hidden: !it.hidden }, (it.hidden ? 'Showed ' : 'Hid ') + it.name)"
+                >
+                  {{ it.hidden ? 'Show' : 'Hide' }}
+                </button>
+              }
+            </div>
+          }
+        </ng-template>
+      </mat-expansion-panel>
     </section>
   `,
   styles: `
@@ -85,13 +99,9 @@ import { valueOf } from '../ui/value-of';
     form {
       align-items: end;
     }
-    details {
+    mat-expansion-panel {
       margin-top: 12px;
       max-width: 960px;
-    }
-    summary {
-      padding: 4px 0;
-      cursor: pointer;
     }
     .row {
       display: grid;
@@ -108,7 +118,6 @@ import { valueOf } from '../ui/value-of';
   `,
 })
 export class TechniquesSetup {
-  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
   protected readonly name = signal('');
@@ -143,23 +152,20 @@ export class TechniquesSetup {
     if (await this.log.saveTechniques([technique], `Added ${name}`)) this.name.set('');
   }
 
-  protected rename(technique: Technique, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const name = field.value.trim();
-    if (name === '' || name === technique.name) {
-      field.value = technique.name;
-      return;
-    }
+  /** @returns whether it may be called that. */
+  protected rename(technique: Technique, typed: string): boolean {
+    const name = typed.trim();
+    if (name === '' || name === technique.name) return false;
     const taken = this.log.log().techniques.find(({ id, name: known }) => {
       return id !== technique.id && techniqueIdFrom(known) === techniqueIdFrom(name);
     });
     if (taken || techniqueIdFrom(name) === '') {
       this.notices.fail(taken ? `There is a technique called ${taken.name}.` : 'Write a name with letters or digits.');
-      field.value = technique.name;
-      return;
+      return false;
     }
     const aliases = [...new Set([...technique.aliases, technique.name])];
     this.change(technique, { name, aliases }, `Renamed ${technique.name} to ${name}`);
+    return true;
   }
 
   protected merge(technique: Technique, target: string | null): void {

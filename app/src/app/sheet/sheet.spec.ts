@@ -44,7 +44,7 @@ describe('the page of a problem', () => {
     await page.press('Save');
     await page.until(() => page.said.includes('link'));
     expect(page.field('Link').value).toBe('ftp://tide.example');
-    await page.press('Leave as it was');
+    await page.press('Cancel');
     expect(page.log.problemsById().get(problem.id)?.link).toBeNull();
   });
 

@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatChip, MatChipRemove, MatChipSet } from '@angular/material/chips';
 import { sheetFileName, writeSheetMarkdown } from '@lernen/core/archive';
 import { sittingEvidence } from '@lernen/core/estimate';
 import {
@@ -43,7 +44,7 @@ import { sittingText } from '../ui/sitting-facts';
 import { Picker } from '../ui/picker';
 import { counted, feltWords, halfText, percent } from '../ui/words';
 import { stageKeys } from '../ui/shortcut-list';
-import { textOrNull, valueOf } from '../ui/value-of';
+import { textOrNull } from '../ui/value-of';
 import { BoundsAllow } from './margin/bounds-allow';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
@@ -60,6 +61,10 @@ import { ObservationsStage } from './stages/observations-stage';
 import { ReadStage } from './stages/read-stage';
 import { TraceStage } from './stages/trace-stage';
 import { WhyStage } from './stages/why-stage';
+import { DayField } from '../ui/fields/day-field';
+import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
+import { TextField } from '../ui/fields/text-field';
+import { isWriting } from '../ui/writing';
 
 /** A problem: the stages of its sheet in the left margin, the sheet itself, and beside it what the machine makes of it. */
 @Component({
@@ -69,16 +74,22 @@ import { WhyStage } from './stages/why-stage';
     BoundsAllow,
     BoundsStage,
     CodeStage,
+    DayField,
     DifficultyNotches,
     ExamplesStage,
     FamilyStage,
     KindMark,
     LessonsStage,
     MatButton,
+    MatChip,
+    MatChipRemove,
+    MatChipSet,
     ObservationsStage,
     Picker,
     ReadStage,
     RouterLink,
+    SelectField,
+    TextField,
     TraceStage,
     WhyStage,
   ],
@@ -94,7 +105,6 @@ import { WhyStage } from './stages/why-stage';
   styleUrl: './sheet.scss',
 })
 export class Sheet {
-  protected readonly valueOf = valueOf;
   protected readonly log = inject(LogStore);
   protected readonly derived = inject(DerivedStore);
   protected readonly running = inject(RunningStore);
@@ -111,7 +121,10 @@ export class Sheet {
   protected readonly percent = percent;
   protected readonly halfText = halfText;
   protected readonly counted = counted;
-  protected readonly difficulties = difficulties;
+  protected readonly difficultyOptions: readonly Option[] = [
+    { value: '', text: 'not stated' },
+    ...optionsOf(difficulties, (it) => it),
+  ];
   protected readonly reviewKinds = reviewKinds;
   protected readonly shortDay = shortDay;
   protected readonly longDay = longDay;
@@ -165,17 +178,15 @@ export class Sheet {
 
   /** Capital letters lead to the stages; Alt+Z undoes, outside of fields Ctrl+Z too. */
   protected key(event: KeyboardEvent): void {
-    const isWriting =
-      event.target instanceof HTMLElement &&
-      event.target.closest('input, textarea, select, .cm-content, [role="dialog"]') !== null;
-    const isUndo = event.code === 'KeyZ' && (event.altKey || ((event.ctrlKey || event.metaKey) && !isWriting));
+    const writes = isWriting(event.target);
+    const isUndo = event.code === 'KeyZ' && (event.altKey || ((event.ctrlKey || event.metaKey) && !writes));
     if (isUndo) {
       event.preventDefault();
       void (event.shiftKey ? this.sheet.redo() : this.sheet.undo());
       return;
     }
-    if (event.key === 'Escape' && isWriting && event.target instanceof HTMLElement) event.target.blur();
-    if (isWriting || event.ctrlKey || event.metaKey || event.altKey || !this.log.settings().singleKeys) return;
+    if (event.key === 'Escape' && writes && event.target instanceof HTMLElement) event.target.blur();
+    if (writes || event.ctrlKey || event.metaKey || event.altKey || !this.log.settings().singleKeys) return;
     const stage = stages.find((it) => stageKeys[it] === event.key);
     if (!stage) return;
     event.preventDefault();

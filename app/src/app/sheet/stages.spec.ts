@@ -103,7 +103,7 @@ describe('the stages of a sheet', () => {
       entry('example', { input: '5 2 4', expected: '0 1 0' }),
       entry('version', { language: 'python', code: 'def distances(heights):\n    return []\n' }),
     ]);
-    await page.until(() => page.element.querySelector('.check') !== null);
+    await page.until(() => page.element.querySelector('mat-button-toggle') !== null);
     expect(page.text).not.toContain('0 of 1 check');
     await page.press('check: example 1');
     await page.until(() => page.text.includes('0 of 1 check passed'));

@@ -47,9 +47,15 @@ describe('what is said at the foot of the page', () => {
   });
 
   it('leaves it to the bar to say that the records are gone', async () => {
-    notices.fail(Object.assign(new Error('Database has been closed'), { name: 'DatabaseClosedError' }));
+    const closed = Object.assign(new Error('Database has been closed'), { name: 'DatabaseClosedError' });
+    notices.areRecordsLost = true;
+    notices.fail(closed);
     await settled();
     expect(page.all('[aria-live="polite"] p')).toHaveSize(0);
+    notices.areRecordsLost = false;
+    notices.fail(closed);
+    await settled();
+    expect(page.text).toContain('The records are no longer open in this page.');
   });
 
   it('goes by itself after a while, but not for what was said since', () => {

@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
 import { DerivedStore } from '../store/derived-store';
 import { Notices } from '../store/notices';
 
 /** What happened last, with the way to undo it; and planning that takes long, with the way to stop it. */
 @Component({
   selector: 'app-notice-bar',
-  imports: [MatButton],
+  imports: [MatButton, MatProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div aria-live="polite">
@@ -27,7 +28,7 @@ import { Notices } from '../store/notices';
       </p>
     } @else if (derived.progress() !== null) {
       <p class="planning">
-        <span>Planning</span><progress [value]="derived.progress()" aria-label="Planning"></progress>
+        <span>Planning</span><mat-progress-bar aria-label="Planning" [value]="100 * (derived.progress() ?? 0)" />
         <button type="button" matButton="text" (click)="derived.stop()">Stop</button>
       </p>
     }

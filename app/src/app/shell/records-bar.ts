@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { dayOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DiskBackups } from '../store/disk-backup';
@@ -10,13 +11,13 @@ import { counted } from '../ui/words';
 /** Says under the frame that records are gone, cannot be written, or were not backed up for long. Silent otherwise. */
 @Component({
   selector: 'app-records-bar',
-  imports: [RouterLink],
+  imports: [MatButton, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (records.lossText(); as text) {
       <div class="alarm" role="alert">
         <span>{{ text }}</span>
-        <button type="button" (click)="reload()">Reload</button>
+        <button type="button" matButton="text" class="small" (click)="reload()">Reload</button>
       </div>
     } @else if (records.gone(); as gone) {
       <div class="alarm" role="alert">
@@ -27,7 +28,7 @@ import { counted } from '../ui/words';
         </span>
         <span class="actions">
           <a routerLink="/setup" fragment="backups">Choose a backup</a>
-          <button type="button" (click)="records.goOn()">Go on without them</button>
+          <button type="button" matButton="text" class="small" (click)="records.goOn()">Go on without them</button>
         </span>
       </div>
     } @else if (backups.overdue(); as overdue) {

@@ -62,14 +62,16 @@ describe('the frame of every page', () => {
 
   it('lists the keys, by the button and by the key for it', async () => {
     await open();
-    const dialog = (): HTMLDialogElement => page.all('dialog')[0] as HTMLDialogElement;
+    const dialog = (): HTMLElement | null => document.querySelector('mat-dialog-container');
+    const close = (): void => [...(dialog()?.querySelectorAll('button') ?? [])].at(-1)?.click();
     await page.press('Keyboard shortcuts');
-    expect(dialog().open).toBeTrue();
-    expect(dialog().textContent).toContain('In the quick line: save');
-    dialog().close();
+    await page.until(() => dialog()?.textContent.includes('In the quick line: save') === true);
+    close();
+    await page.until(() => dialog() === null);
     TestBed.inject(Shortcuts).commands.next('help');
-    await page.until(() => dialog().open);
-    dialog().close();
+    await page.until(() => dialog() !== null);
+    close();
+    await page.until(() => dialog() === null);
   });
 
   it('starts the next planned review by a key, and leads back to one that is under way', async () => {

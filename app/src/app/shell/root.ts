@@ -3,6 +3,7 @@ import {
   Component,
   DestroyRef,
   ElementRef,
+  Injector,
   computed,
   effect,
   inject,
@@ -26,7 +27,6 @@ import { NoticeBar } from './notice-bar';
 import { QuickLine } from './quick-line';
 import { RecordsBar } from './records-bar';
 import { RunwayStrip } from './runway-strip';
-import { ShortcutDialog } from './shortcut-dialog';
 import { Shortcuts } from './shortcuts';
 import { applyTheme } from './theme';
 
@@ -43,7 +43,6 @@ import { applyTheme } from './theme';
     QuickLine,
     RecordsBar,
     RunwayStrip,
-    ShortcutDialog,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
@@ -74,7 +73,7 @@ import { applyTheme } from './theme';
           <path d="M8 2A6 6 0 0 1 8 14Z" fill="currentColor" />
         </svg>
       </button>
-      <button type="button" matIconButton (click)="help().open()" aria-label="Keyboard shortcuts">?</button>
+      <button type="button" matIconButton (click)="showKeys()" aria-label="Keyboard shortcuts">?</button>
     </header>
     <div class="bars">
       @if (profile === 'demo') {
@@ -86,7 +85,6 @@ import { applyTheme } from './theme';
     <main id="main" tabindex="-1" #main><router-outlet /></main>
     <app-notice-bar />
     <app-quick-line />
-    <app-shortcut-dialog [keys]="shortcuts.keys()" />
     <p class="unseen" aria-live="polite">{{ planningText() }}</p>
   `,
   styles: `
@@ -219,8 +217,8 @@ export class Root {
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly router = inject(Router);
+  private readonly injector = inject(Injector);
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
-  protected readonly help = viewChild.required(ShortcutDialog);
 
   protected readonly routes = [
     { path: '/today', word: 'Today' },
@@ -254,7 +252,7 @@ export class Root {
         takeUntilDestroyed(),
       )
       .subscribe((command) => {
-        if (command === 'help') this.help().open();
+        if (command === 'help') void this.showKeys();
         else void this.startNext();
       });
     let isFirst = true;
@@ -281,6 +279,15 @@ export class Root {
     const order = ['system', 'light', 'dark'] as const;
     const next = order[(order.indexOf(this.log.settings().theme) + 1) % order.length] ?? 'system';
     void this.log.saveSettings({ theme: next });
+  }
+
+  /** The dialog comes with its parts when it is first wanted. */
+  protected async showKeys(): Promise<void> {
+    const [{ MatDialog }, { ShortcutDialog }] = await Promise.all([
+      import('@angular/material/dialog'),
+      import('./shortcut-dialog'),
+    ]);
+    this.injector.get(MatDialog).open(ShortcutDialog, { autoFocus: 'first-heading', maxWidth: 560 });
   }
 
   private async startNext(): Promise<void> {

@@ -1,15 +1,17 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
 import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortcut-list';
+import { Shortcuts } from './shortcuts';
 
-/** The list of single-key shortcuts, in the browser's own dialog. */
+/** The list of single-key shortcuts. */
 @Component({
   selector: 'app-shortcut-dialog',
-  imports: [MatButton],
+  imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <dialog #dialog aria-labelledby="shortcuts-title">
-      <h2 id="shortcuts-title">Keys</h2>
+    <h2 mat-dialog-title>Keys</h2>
+    <mat-dialog-content>
       <dl>
         @for (row of rows(); track row.word) {
           <dt>
@@ -29,47 +31,30 @@ import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortc
         }
       </dl>
       <p class="second">Setup changes the keys or switches them off.</p>
-      <form method="dialog"><button matButton="outlined">Close</button></form>
-    </dialog>
+    </mat-dialog-content>
+    <mat-dialog-actions>
+      <button type="button" matButton="outlined" mat-dialog-close>Close</button>
+    </mat-dialog-actions>
   `,
   styles: `
-    dialog {
-      max-width: 560px;
-      padding: 20px 24px;
-      border: 1px solid var(--ink-2);
-      border-radius: 4px;
-      background: var(--sheet);
-      color: var(--ink);
-    }
-    dialog::backdrop {
-      background: rgb(31 42 48 / 35%);
-    }
     dl {
       display: grid;
       grid-template-columns: auto 1fr;
       gap: 8px 16px;
-      margin: 12px 0;
+      margin: 0 0 12px;
     }
     dd {
       margin: 0;
     }
-    form {
-      margin-top: 12px;
-    }
   `,
 })
 export class ShortcutDialog {
+  private readonly shortcuts = inject(Shortcuts);
   protected readonly sheetKeyWords = sheetKeyWords;
-  readonly keys = input.required<Readonly<Record<ShortcutCommand, string>>>();
-  private readonly dialog = viewChild.required<ElementRef<HTMLDialogElement>>('dialog');
   protected readonly rows = computed(() =>
-    (Object.entries(this.keys()) as [ShortcutCommand, string][]).map(([command, key]) => ({
+    (Object.entries(this.shortcuts.keys()) as [ShortcutCommand, string][]).map(([command, key]) => ({
       key: key.toUpperCase(),
       word: shortcutWords[command],
     })),
   );
-
-  open(): void {
-    this.dialog().nativeElement.showModal();
-  }
 }

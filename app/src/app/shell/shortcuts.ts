@@ -3,6 +3,7 @@ import { Router } from '@angular/router';
 import { Subject } from 'rxjs';
 import { LogStore } from '../store/log-store';
 import { shippedKeys, type ShortcutCommand } from '../ui/shortcut-list';
+import { isWriting } from '../ui/writing';
 
 const routes: Partial<Record<ShortcutCommand, string>> = {
   today: '/today',
@@ -37,13 +38,4 @@ export class Shortcuts {
     if (route) void this.router.navigateByUrl(route);
     else this.commands.next(found[0]);
   }
-}
-
-function isWriting(target: EventTarget | null): boolean {
-  if (!(target instanceof HTMLElement)) return false;
-  return (
-    target.isContentEditable ||
-    /^(?:INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
-    target.closest('[role="dialog"]') !== null
-  );
 }

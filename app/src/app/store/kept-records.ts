@@ -34,9 +34,12 @@ export class KeptRecords {
   readonly gone = signal<Marker | null>(null);
 
   constructor() {
-    this.repository.onLoss((loss) => this.loss.set(loss));
-    if (inject(PROFILE) === 'demo') return;
     const notices = inject(Notices);
+    this.repository.onLoss((loss) => {
+      this.loss.set(loss);
+      notices.areRecordsLost = true;
+    });
+    if (inject(PROFILE) === 'demo') return;
     effect(() => {
       this.log.changeCount();
       if (this.log.isLoaded()) untracked(() => void this.check().catch((error: unknown) => notices.fail(error)));

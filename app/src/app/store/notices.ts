@@ -18,6 +18,8 @@ export class Notices {
   private count = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   readonly current = this.shown.asReadonly();
+  /** Once a bar tells that the records are gone, with what to do, what fails for that alone is not said again. */
+  areRecordsLost = false;
 
   say(text: string, action: Notice['action'] = null): void {
     this.show({ id: ++this.count, text, kind: 'done', action });
@@ -25,8 +27,7 @@ export class Notices {
 
   /** Says what went wrong; an error keeps its own words. */
   fail(error: unknown): void {
-    // Records that are gone are told of by the bar under the frame, with what to do.
-    if (isOfClosedDatabase(error)) return;
+    if (this.areRecordsLost && isOfClosedDatabase(error)) return;
     const text = errorText(error);
     this.show({ id: ++this.count, text, kind: 'failed', action: null });
   }

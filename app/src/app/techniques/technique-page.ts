@@ -12,16 +12,16 @@ import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { sittingText } from '../ui/sitting-facts';
 import { StrengthLine } from '../ui/strength-line';
-import { valueOf } from '../ui/value-of';
 import { counted, percent, slipWords } from '../ui/words';
 import { TechniqueSheets } from './technique-sheets';
+import { TextField } from '../ui/fields/text-field';
 
 const maxShown = 200;
 
 /** One technique: what points to it, what goes wrong, and the sittings behind its number. */
 @Component({
   selector: 'app-technique-page',
-  imports: [CodeEditor, MatButton, RouterLink, StrengthLine, TechniqueSheets],
+  imports: [CodeEditor, MatButton, RouterLink, StrengthLine, TechniqueSheets, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (technique(); as it) {
@@ -44,14 +44,14 @@ const maxShown = 200;
           <section class="template" aria-labelledby="template-title">
             <h2 id="template-title">Your template</h2>
             @if (it.template !== '' || isWritingTemplate()) {
-              <label class="language"
-                ><span class="label">language</span>
-                <input
-                  class="box mono"
-                  maxlength="40"
-                  [value]="it.templateLanguage"
-                  (change)="saveTemplate({ templateLanguage: valueOf($event) })"
-              /></label>
+              <app-text-field
+                class="language"
+                label="Language"
+                isMono
+                [maxLength]="40"
+                [value]="it.templateLanguage"
+                (committed)="saveTemplate({ templateLanguage: $event })"
+              />
               <app-code-editor
                 label="Your template"
                 [code]="it.template"
@@ -197,7 +197,6 @@ export class TechniquePage {
   protected readonly counted = counted;
   protected readonly maxShown = maxShown;
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
-  protected readonly valueOf = valueOf;
   protected readonly isWritingTemplate = signal(false);
   /** The template while it is being typed. */
   private readonly draftName = computed(() => `template:${this.resolved()}`);

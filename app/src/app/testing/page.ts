@@ -53,8 +53,8 @@ export class OpenPage {
 
   /** The button, link or menu entry of this name, in the page or in an overlay. */
   control(name: string): HTMLElement {
-    const controls = 'button, a, summary, [role="option"]';
-    const overlaid = [...document.querySelectorAll<HTMLElement>('.cdk-overlay-container button')];
+    const controls = 'button, a, [role="button"], [role="option"]';
+    const overlaid = [...document.querySelectorAll<HTMLElement>(`.cdk-overlay-container :is(${controls})`)];
     const found = [...overlaid, ...this.all(controls)].find(
       (it) => (it.getAttribute('aria-label') ?? it.textContent.replace(/\s+/g, ' ').trim()) === name,
     );
@@ -64,9 +64,8 @@ export class OpenPage {
 
   field(label: string): HTMLInputElement {
     const labelled = this.element.querySelector<HTMLInputElement>(`[aria-label="${label}"]`);
-    const wrapping = this.all('label')
-      .find((it) => it.textContent.trim().startsWith(label))
-      ?.querySelector<HTMLInputElement>('input, select, textarea');
+    const names = this.all('label').find((it) => it.textContent.trim().startsWith(label));
+    const wrapping = names && this.element.querySelector<HTMLInputElement>(`#${names.getAttribute('for') ?? ''}`);
     const found = labelled ?? wrapping;
     if (!found) throw new Error(`There is no field “${label}” in: ${this.text}`);
     return found;
@@ -83,6 +82,14 @@ export class OpenPage {
     field.dispatchEvent(new Event('input', { bubbles: true }));
     field.dispatchEvent(new Event('change', { bubbles: true }));
     await this.settle();
+  }
+
+  /** Chooses one of the options that a field offers. */
+  async choose(label: string, option: string): Promise<void> {
+    // What opens the list is the field's first part.
+    this.field(label).firstElementChild?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    await this.settle();
+    await this.press(option);
   }
 
   /** Ends the workers and removes the database. */
@@ -142,4 +149,10 @@ export async function openPage(
   const page = new OpenPage(harness.fixture.nativeElement as HTMLElement, database, harness.fixture);
   await page.settle();
   return page;
+}
+
+/** A day, `YYYY-MM-DD`, as a field shows it. */
+export function shownDay(day: string): string {
+  const parts = { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' } as const;
+  return new Date(`${day}T00:00:00Z`).toLocaleDateString('en-GB', parts).replace(/[,.]/g, '').replace('Sept', 'Sep');
 }

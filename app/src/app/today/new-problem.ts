@@ -9,12 +9,12 @@ import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { Picker } from '../ui/picker';
-import { valueOf } from '../ui/value-of';
+import { TextField } from '../ui/fields/text-field';
 
 /** Something new of a technique: what was kept for later, or what to look for elsewhere and a field for what was found. */
 @Component({
   selector: 'app-new-problem',
-  imports: [DifficultyNotches, MatButton, Picker],
+  imports: [DifficultyNotches, MatButton, Picker, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (advice().offers.length > 0) {
@@ -56,6 +56,7 @@ import { valueOf } from '../ui/value-of';
         </span>
         <app-picker
           [options]="log.offered()"
+          isLabelHidden
           [label]="'Technique of ' + offer.problem.title"
           placeholder="its technique"
           [adds]="true"
@@ -72,15 +73,7 @@ import { valueOf } from '../ui/value-of';
       }
     </p>
     <form (submit)="$event.preventDefault(); solve()">
-      <label class="field"
-        ><span>Its title, or its link</span
-        ><input
-          class="box"
-          maxlength="2000"
-          [value]="found()"
-          (input)="found.set(valueOf($event))"
-          placeholder="Buoy Ring Order, or https://…"
-      /></label>
+      <app-text-field label="Its title, or its link" placeholder="Buoy Ring Order, or https://…" [(value)]="found" />
       <button matButton="filled" [disabled]="isRunning() || found().trim() === ''">Solve it</button>
       <button type="button" matButton="outlined" [disabled]="found().trim() === ''" (click)="keep()">
         Keep it for later
@@ -158,7 +151,6 @@ export class NewProblem {
   /** A problem that is to be solved now. */
   readonly chosen = output<string>();
   readonly closed = output();
-  protected readonly valueOf = valueOf;
   protected readonly found = signal('');
   protected readonly fault = signal<string | null>(null);
   protected readonly advice = computed(() =>

@@ -2,6 +2,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle } from '@angular/material/expansion';
 import {
   type Choice,
   type ChoiceTarget,
@@ -35,7 +36,18 @@ const dueDays = 7;
 /** What to do now, within today's minutes, and why. */
 @Component({
   selector: 'app-today',
-  imports: [MatButton, NewProblem, NgTemplateOutlet, PlanItemRow, Rereading, RouterLink, StrengthLine],
+  imports: [
+    MatButton,
+    MatExpansionPanel,
+    MatExpansionPanelHeader,
+    MatExpansionPanelTitle,
+    NewProblem,
+    NgTemplateOutlet,
+    PlanItemRow,
+    Rereading,
+    RouterLink,
+    StrengthLine,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './today.html',
   styleUrl: './today.scss',

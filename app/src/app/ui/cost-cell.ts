@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatInput } from '@angular/material/input';
 import { superscript, readCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import { afterPress } from './press';
@@ -6,9 +7,11 @@ import { afterPress } from './press';
 /** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
 @Component({
   selector: 'app-cost-cell',
+  imports: [MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <input
+      matInput
       #field
       type="text"
       autocomplete="off"

@@ -118,10 +118,10 @@ describe('the fields of an outcome', () => {
     fixture.detectChanges();
     press(element, 'Add an attempt');
     fixture.detectChanges();
-    const [first] = element.querySelectorAll('select');
-    if (!first) throw new Error('no verdict');
-    first.value = 'too-slow';
-    first.dispatchEvent(new Event('change'));
+    element.querySelector('mat-select')?.firstElementChild?.dispatchEvent(new MouseEvent('click'));
+    fixture.detectChanges();
+    const options = [...document.querySelectorAll<HTMLElement>('mat-option')];
+    options.find((it) => it.textContent.trim() === 'too slow')?.click();
     expect(fixture.componentInstance.attempts()).toEqual([attemptWith('too-slow'), attemptWith(null)]);
     press(element, 'Remove attempt 2');
     expect(fixture.componentInstance.attempts()).toEqual([attemptWith('too-slow')]);
@@ -130,9 +130,7 @@ describe('the fields of an outcome', () => {
   it('takes result, help, slips and feeling, and can take slips and feeling back', () => {
     const { fixture, element } = show(OutcomeFields, inputs);
     const choose = (label: string): void => {
-      const found = [...element.querySelectorAll('label')]
-        .find((it) => it.textContent.trim() === label)
-        ?.querySelector('input');
+      const found = [...element.querySelectorAll('label')].find((it) => it.textContent.trim() === label)?.control;
       if (!found) throw new Error(`no ${label}`);
       found.click();
       fixture.detectChanges();

@@ -8,6 +8,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatInput } from '@angular/material/input';
 import { Markdown } from './markdown';
 import { afterPress } from './press';
 
@@ -20,7 +21,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
  */
 @Component({
   selector: 'app-markdown-field',
-  imports: [Markdown],
+  imports: [Markdown, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="cell" [class.rendered]="isRendered()" [class.mono]="mono()" [class.blank]="value() === ''">
@@ -29,6 +30,7 @@ const markup = /[*_`$#>[\]|]|^\s*(?:[-+]|\d+\.)\s/m;
         <app-markdown [text]="value()" />
       }
       <textarea
+        matInput
         #area
         rows="1"
         [attr.aria-label]="label()"

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
+import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import {
   type Attempt,
   type Help,
@@ -13,32 +15,31 @@ import {
   unknownAttempt,
   verdicts,
 } from '@lernen/core/model';
+import { type Option, SelectField, optionsOf } from './fields/select-field';
 import { WordsField } from './words-field';
 import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
 
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
   selector: 'app-outcome-fields',
-  imports: [MatButton, WordsField],
+  imports: [MatButton, MatCheckbox, MatRadioButton, MatRadioGroup, SelectField, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
-      <legend>Result</legend>
-      @for (it of results; track it) {
-        <label
-          ><input type="radio" [name]="name + '-result'" [checked]="result() === it" (change)="result.set(it)" />
-          {{ resultWords[it] }}</label
-        >
-      }
+      <legend [id]="name + '-result'">Result</legend>
+      <mat-radio-group [aria-labelledby]="name + '-result'" [value]="result()" (change)="result.set($event.value)">
+        @for (it of results; track it) {
+          <mat-radio-button [value]="it">{{ resultWords[it] }}</mat-radio-button>
+        }
+      </mat-radio-group>
     </fieldset>
     <fieldset>
-      <legend>Help</legend>
-      @for (it of helps; track it) {
-        <label
-          ><input type="radio" [name]="name + '-help'" [checked]="help() === it" (change)="help.set(it)" />
-          {{ helpWords[it] }}</label
-        >
-      }
+      <legend [id]="name + '-help'">Help</legend>
+      <mat-radio-group [aria-labelledby]="name + '-help'" [value]="help()" (change)="help.set($event.value)">
+        @for (it of helps; track it) {
+          <mat-radio-button [value]="it">{{ helpWords[it] }}</mat-radio-button>
+        }
+      </mat-radio-group>
     </fieldset>
     @if (withAttempts()) {
       <fieldset>
@@ -47,16 +48,13 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
           @let number = $index;
           <span class="attempt">
             <span class="mono">{{ $index + 1 }}</span>
-            <select
-              class="box"
-              [attr.aria-label]="'Verdict of attempt ' + ($index + 1)"
-              (change)="setVerdict($index, $event)"
-            >
-              <option value="" [selected]="attempt.verdict === null">not known</option>
-              @for (it of verdicts; track it) {
-                <option [value]="it" [selected]="attempt.verdict === it">{{ verdictWords[it] }}</option>
-              }
-            </select>
+            <app-select-field
+              isLabelHidden
+              [label]="'Verdict of attempt ' + (number + 1)"
+              [options]="verdictOptions"
+              [value]="attempt.verdict ?? ''"
+              (chosen)="setVerdict(number, $event)"
+            />
             @if (asksWhatJudgesTell()) {
               @for (field of attemptLines; track field.name) {
                 <app-words-field
@@ -88,26 +86,17 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
       <legend>Slips</legend>
       <div class="slips">
         @for (it of slips; track it) {
-          <label
-            ><input type="checkbox" [checked]="chosenSlips().includes(it)" (change)="toggle(it)" />
-            {{ slipWords(it) }}</label
-          >
+          <mat-checkbox [checked]="chosenSlips().includes(it)" (change)="toggle(it)">{{ slipWords(it) }}</mat-checkbox>
         }
       </div>
     </fieldset>
     <fieldset>
-      <legend>It felt</legend>
-      @for (word of feltWords; track word) {
-        <label
-          ><input
-            type="radio"
-            [name]="name + '-felt'"
-            [checked]="felt() === $index + 1"
-            (change)="felt.set($index + 1)"
-          />
-          {{ word }}</label
-        >
-      }
+      <legend [id]="name + '-felt'">It felt</legend>
+      <mat-radio-group [aria-labelledby]="name + '-felt'" [value]="felt()" (change)="felt.set($event.value)">
+        @for (word of feltWords; track word) {
+          <mat-radio-button [value]="$index + 1">{{ word }}</mat-radio-button>
+        }
+      </mat-radio-group>
       @if (felt() !== null) {
         <button type="button" matButton="text" (click)="felt.set(null)">Not said</button>
       }
@@ -132,12 +121,6 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
       color: var(--ink-2);
       font-size: 12px;
     }
-    label {
-      display: inline-flex;
-      gap: 6px;
-      align-items: center;
-      min-height: 28px;
-    }
     .attempt {
       display: inline-flex;
       gap: 4px;
@@ -146,16 +129,13 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
     .attempt app-words-field {
       width: 190px;
     }
-    .attempt select {
-      width: auto;
+    .attempt app-select-field {
+      width: 170px;
     }
     .slips {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
       width: 100%;
-    }
-    input {
-      accent-color: var(--sea);
     }
   `,
 })
@@ -175,12 +155,14 @@ export class OutcomeFields {
   protected readonly attemptLines = fieldsInWords(attemptFields);
   protected readonly results = results;
   protected readonly helps = helps;
-  protected readonly verdicts = verdicts;
+  protected readonly verdictOptions: readonly Option[] = [
+    { value: '', text: 'not known' },
+    ...optionsOf(verdicts, (it) => verdictWords[it]),
+  ];
   protected readonly slips = slips;
   protected readonly feltWords = feltWords;
   protected readonly resultWords = resultWords;
   protected readonly helpWords = helpWords;
-  protected readonly verdictWords = verdictWords;
   protected readonly slipWords = slipWords;
 
   protected add(): void {
@@ -191,9 +173,8 @@ export class OutcomeFields {
     this.attempts.set(this.attempts().filter((_, it) => it !== index));
   }
 
-  protected setVerdict(index: number, event: Event): void {
-    const chosen = verdicts.find((verdict) => verdict === (event.target as HTMLSelectElement).value) ?? null;
-    this.setField(index, 'verdict', chosen);
+  protected setVerdict(index: number, value: string): void {
+    this.setField(index, 'verdict', verdicts.find((verdict) => verdict === value) ?? null);
   }
 
   protected setField(index: number, name: keyof Attempt, value: unknown): void {

@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   ElementRef,
+  booleanAttribute,
   computed,
   input,
   model,
@@ -10,7 +11,10 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/material/autocomplete';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import { type Named, findNamed, isCalled, likeNamed } from '@lernen/core/model';
+import { Labelled, nextFieldId } from './fields/labelled';
 import { beforeClick } from './press';
 
 /** Longer lists are typed into, not scrolled through. */
@@ -22,25 +26,34 @@ const maxOffered = 60;
  */
 @Component({
   selector: 'app-picker',
-  imports: [MatAutocomplete, MatAutocompleteTrigger, MatOption],
+  host: { class: 'field' },
+  imports: [Labelled, MatAutocomplete, MatAutocompleteTrigger, MatFormField, MatInput, MatOption],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <input
-      #field
-      class="box"
-      [class.quiet]="isQuiet()"
-      type="text"
-      autocomplete="off"
-      [attr.aria-label]="label()"
-      [attr.maxlength]="maxLength()"
-      [placeholder]="placeholder()"
-      [disabled]="disabled()"
-      [matAutocomplete]="list"
-      [value]="shown()"
-      (input)="type($event)"
-      (blur)="leave()"
-      (keydown.enter)="enter($event)"
-    />
+    <app-labelled
+      [label]="label()"
+      [for]="id"
+      [isLabelHidden]="isLabelHidden() || isQuiet()"
+      [fault]="isUnknown() ? unknownText() : null"
+    >
+      <mat-form-field appearance="outline" subscriptSizing="dynamic" [class.quiet]="isQuiet()">
+        <input
+          matInput
+          #field
+          type="text"
+          autocomplete="off"
+          [id]="id"
+          [attr.maxlength]="maxLength()"
+          [placeholder]="placeholder()"
+          [disabled]="disabled()"
+          [matAutocomplete]="list"
+          [value]="shown()"
+          (input)="type($event)"
+          (blur)="leave()"
+          (keydown.enter)="enter($event)"
+        />
+      </mat-form-field>
+    </app-labelled>
     <mat-autocomplete
       #list="matAutocomplete"
       [autoActiveFirstOption]="!takesOther()"
@@ -53,37 +66,23 @@ const maxOffered = 60;
         >
       }
     </mat-autocomplete>
-    @if (isUnknown()) {
-      <p class="fault">{{ unknownText() }}</p>
-    }
-  `,
-  styles: `
-    .quiet {
-      min-height: 26px;
-      padding: 2px 4px;
-      border-color: transparent;
-      background: none;
-      font: 400 13px/1.4 var(--mono);
-    }
-    .quiet:hover,
-    .quiet:focus {
-      background: var(--sheet);
-    }
   `,
 })
 export class Picker {
+  protected readonly id = nextFieldId();
   readonly options = input.required<readonly Named[]>();
   readonly label = input.required<string>();
+  readonly isLabelHidden = input(false, { transform: booleanAttribute });
   readonly placeholder = input('');
-  readonly disabled = input(false);
+  readonly disabled = input(false, { transform: booleanAttribute });
   /** Without a frame, among other facts in a line. */
-  readonly isQuiet = input(false);
+  readonly isQuiet = input(false, { transform: booleanAttribute });
   readonly maxLength = input(300);
   readonly unknownText = input('Nothing is called that.');
   /** What is chosen is added to others; the field is empty again for the next. */
-  readonly adds = input(false);
+  readonly adds = input(false, { transform: booleanAttribute });
   /** Whether a text that names none of them is fine as it stands; then the value is a name. */
-  readonly takesOther = input(false);
+  readonly takesOther = input(false, { transform: booleanAttribute });
   readonly value = model<string | null>(null);
   /** What was chosen, also where it is the same again. */
   readonly chosen = output<string>();

@@ -1,29 +1,37 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, model, signal, untracked } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
 import type { InWords } from '@lernen/core/model';
+import { Labelled, nextFieldId } from './fields/labelled';
 import { valueOf } from './value-of';
 
 /** A field that is said in words, as the quick line says it after a key. What cannot be read stays and says why. */
 @Component({
   selector: 'app-words-field',
+  host: { class: 'field' },
+  imports: [Labelled, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label class="field"
-      ><span [class.cdk-visually-hidden]="isLabelHidden()">{{ label() || inWords().label }}</span
-      ><input
-        class="box"
-        [attr.maxlength]="inWords().maxLength"
-        [attr.placeholder]="inWords().example"
-        [attr.aria-invalid]="fault() !== null"
-        [value]="text()"
-        (input)="write(valueOf($event))"
-    /></label>
-    @if (fault(); as reason) {
-      <p class="fault">{{ reason }}</p>
-    }
+    <app-labelled [label]="label() || inWords().label" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <input
+          matInput
+          autocomplete="off"
+          [id]="id"
+          [attr.maxlength]="inWords().maxLength"
+          [placeholder]="inWords().example ?? ''"
+          [attr.aria-invalid]="fault() !== null"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
+          [value]="text()"
+          (input)="write(valueOf($event))"
+        />
+      </mat-form-field>
+    </app-labelled>
   `,
 })
 export class WordsField {
   protected readonly valueOf = valueOf;
+  protected readonly id = nextFieldId();
   readonly inWords = input.required<InWords<unknown>>();
   /** Stands for the field's own label. */
   readonly label = input('');

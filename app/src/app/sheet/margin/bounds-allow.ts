@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { magnitude, superscript } from '@lernen/core/cost';
 import { approximately, boundCues, bytesText, classFits, shippedRates } from '@lernen/core/sheet';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
-import { valueOf } from '../../ui/value-of';
 import { SheetLimits } from '../sheet-limits';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option, optionsOf } from '../../ui/fields/select-field';
 
 /** Decades of steps that a bar can show. */
 const decades = 18;
@@ -12,6 +14,7 @@ const decades = 18;
 /** Beside the work: which growth classes the bounds allow, and the cues that follow from them. */
 @Component({
   selector: 'app-bounds-allow',
+  imports: [MatButton, QuietSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
@@ -37,12 +40,12 @@ const decades = 18;
         </table>
         <p class="second budget">
           {{ budgetText() }}
-          <select aria-label="Language of the interviews" (change)="setLanguage(valueOf($event))">
-            <option value="">any language</option>
-            @for (language of languages; track language) {
-              <option [value]="language" [selected]="language === log.settings().language">{{ language }}</option>
-            }
-          </select>
+          <app-quiet-select
+            label="Language of the interviews"
+            [options]="languageOptions"
+            [value]="log.settings().language ?? ''"
+            (chosen)="setLanguage($event)"
+          />
         </p>
       </section>
     }
@@ -55,17 +58,17 @@ const decades = 18;
               <b>{{ cue.text }}</b>
             </p>
             <p class="second">{{ cue.why }}</p>
-            <button type="button" (click)="decide(cue.id, null)">Let it go</button>
+            <button type="button" matButton="text" class="small" (click)="decide(cue.id, null)">Let it go</button>
           </div>
         }
         @for (cue of cues().open; track cue.id) {
           <div class="cue">
             <p>{{ cue.text }}</p>
             <p class="second">{{ cue.why }}</p>
-            <button type="button" (click)="decide(cue.id, 'accepted')">
+            <button type="button" matButton="text" class="small" (click)="decide(cue.id, 'accepted')">
               It fits<span class="unseen">: {{ cue.text }}</span>
             </button>
-            <button type="button" (click)="decide(cue.id, 'dismissed')">
+            <button type="button" matButton="text" class="small" (click)="decide(cue.id, 'dismissed')">
               Not here<span class="unseen">: {{ cue.text }}</span>
             </button>
           </div>
@@ -74,7 +77,9 @@ const decades = 18;
     }
     @if (cues().dismissed > 0) {
       <p class="back">
-        <button type="button" (click)="bringBack()">Show {{ cues().dismissed }} put aside</button>
+        <button type="button" matButton="text" class="small" (click)="bringBack()">
+          Show {{ cues().dismissed }} put aside
+        </button>
       </p>
     }
   `,
@@ -130,12 +135,10 @@ const decades = 18;
       margin-top: 4px;
       font-size: 12px;
     }
-    .budget select {
-      padding: 0;
-      border: 0;
-      background: none;
-      color: var(--sea);
-      font: inherit;
+    .budget app-quiet-select {
+      display: inline-block;
+      width: 120px;
+      vertical-align: middle;
     }
     .cue {
       margin-bottom: 8px;
@@ -152,21 +155,12 @@ const decades = 18;
     .cue .second {
       font-size: 12px;
     }
-    .cue button,
-    .back button {
-      min-height: 24px;
-      margin-right: 10px;
-      padding: 0;
-      border: 0;
-      background: none;
-      color: var(--sea);
-      font: 400 12px/1.4 var(--text);
-      text-decoration: underline;
-      text-underline-offset: 2px;
-      cursor: pointer;
+    .cue [matButton],
+    .back {
+      margin-left: -8px;
     }
     @media print {
-      .cue button,
+      .cue [matButton],
       .back {
         display: none;
       }
@@ -177,8 +171,10 @@ export class BoundsAllow {
   private readonly store = inject(SheetStore);
   private readonly limits = inject(SheetLimits);
   protected readonly log = inject(LogStore);
-  protected readonly valueOf = valueOf;
-  protected readonly languages = Object.keys(shippedRates);
+  protected readonly languageOptions: readonly Option[] = [
+    { value: '', text: 'any language' },
+    ...optionsOf(Object.keys(shippedRates), (it) => it),
+  ];
   private readonly allowed = computed(() => this.limits.budget().seconds * this.limits.budget().stepsPerSecond);
   protected readonly limit = computed(() => lengthOf(Math.log10(this.allowed())));
 

@@ -7,17 +7,18 @@ import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { Picker } from '../../ui/picker';
-import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
 import { leftWords } from '../stage-words';
 import { EntryRow } from './entry-row';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option, optionsOf } from '../../ui/fields/select-field';
 
 /** One approach: the idea, its costs, the verdict against the bounds, and why it was left. */
 @Component({
   selector: 'app-approach-row',
-  imports: [CostCell, EntryRow, MarkdownField, MatButton, Picker],
+  imports: [CostCell, EntryRow, MarkdownField, MatButton, Picker, QuietSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-entry-row #row [mark]="index() + 1" [entry]="approach()" [label]="name()" (next)="next.emit()">
@@ -124,24 +125,19 @@ import { EntryRow } from './entry-row';
           </div>
           <div class="left">
             <span class="label">left because</span>
-            <select [attr.aria-label]="'Why ' + name() + ' was left'" (change)="setLeft(valueOf($event))">
-              <option value="">it was not left</option>
-              @for (reason of reasonsLeft; track reason) {
-                <option [value]="reason" [selected]="approach().left === reason">{{ leftWords[reason] }}</option>
-              }
-            </select>
+            <app-quiet-select
+              [label]="'Why ' + name() + ' was left'"
+              [options]="leftOptions"
+              [value]="approach().left ?? ''"
+              (chosen)="setLeft($event)"
+            />
             @if (approach().left === 'counterexample') {
-              <select
-                [attr.aria-label]="'Counterexample to ' + name()"
-                (change)="change({ counterexampleId: valueOf($event) || null })"
-              >
-                <option value="">which example?</option>
-                @for (example of examples(); track example.id) {
-                  <option [value]="example.id" [selected]="approach().counterexampleId === example.id">
-                    example {{ $index + 1 }}: {{ example.input.slice(0, 40) }}
-                  </option>
-                }
-              </select>
+              <app-quiet-select
+                [label]="'Counterexample to ' + name()"
+                [options]="exampleOptions()"
+                [value]="approach().counterexampleId ?? ''"
+                (chosen)="change({ counterexampleId: $event || null })"
+              />
             }
             @if (approach().left !== null) {
               <app-markdown-field
@@ -158,6 +154,7 @@ import { EntryRow } from './entry-row';
           <div class="left quiet">
             <span class="label">technique</span>
             <app-picker
+              isQuiet
               [label]="'Technique of ' + name()"
               placeholder="none named"
               [options]="log.offered()"
@@ -266,14 +263,8 @@ import { EntryRow } from './entry-row';
     .quiet app-picker {
       width: 190px;
     }
-    select {
-      max-width: 220px;
-      min-height: 26px;
-      padding: 2px 0;
-      border: 0;
-      background: none;
-      color: var(--ink);
-      font: 400 13px/1.4 var(--text);
+    app-quiet-select {
+      width: 200px;
     }
     @media (width < 600px) {
       .line {
@@ -297,12 +288,20 @@ export class ApproachRow {
   readonly approach = input.required<Approach>();
   readonly index = input.required<number>();
   readonly next = output();
-  protected readonly valueOf = valueOf;
   protected readonly superscript = superscript;
-  protected readonly reasonsLeft = reasonsLeft;
-  protected readonly leftWords = leftWords;
+  protected readonly leftOptions: readonly Option[] = [
+    { value: '', text: 'it was not left' },
+    ...optionsOf(reasonsLeft, (it) => leftWords[it]),
+  ];
   protected readonly name = computed(() => `approach ${this.index() + 1}`);
-  protected readonly examples = computed(() => this.store.of('example'));
+  private readonly examples = computed(() => this.store.of('example'));
+  protected readonly exampleOptions = computed<readonly Option[]>(() => [
+    { value: '', text: 'which example?' },
+    ...this.examples().map(({ id, input: text }, index) => ({
+      value: id,
+      text: `example ${index + 1}: ${text.slice(0, 40)}`,
+    })),
+  ]);
   protected readonly check = computed(() => checkApproach(this.approach(), this.limits.bounds(), this.limits.budget()));
 
   /** The details in one line, while nobody writes in them. */

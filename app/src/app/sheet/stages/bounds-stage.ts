@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatInput } from '@angular/material/input';
 import { magnitude } from '@lernen/core/cost';
 import { maxBoundLine, maxBoundLines } from '@lernen/core/model';
 import {
@@ -17,13 +19,14 @@ import { StageFrame } from './stage-frame';
 /** Bounds and conditions as lines of text, each with what was understood of it beside it. */
 @Component({
   selector: 'app-bounds-stage',
-  imports: [StageFrame],
+  imports: [MatButtonToggle, MatInput, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="bounds">
       <div class="lines">
         <textarea
           #area
+          matInput
           data-start
           class="mono"
           aria-label="Bounds and conditions, one a line"
@@ -47,9 +50,9 @@ import { StageFrame } from './stage-frame';
       }
       <div class="conditions" role="group" aria-label="Conditions">
         @for (condition of conditionList(); track condition.id) {
-          <button type="button" class="condition" [attr.aria-pressed]="condition.isSet" (click)="toggle(condition.id)">
-            {{ condition.words }}
-          </button>
+          <mat-button-toggle [checked]="condition.isSet" (change)="toggle(condition.id)">{{
+            condition.words
+          }}</mat-button-toggle>
         }
       </div>
     </app-stage-frame>
@@ -110,29 +113,6 @@ import { StageFrame } from './stage-frame';
       flex-wrap: wrap;
       gap: 6px;
       margin-top: 8px;
-    }
-    .condition {
-      min-height: 26px;
-      padding: 1px 10px;
-      border: 1px solid var(--line);
-      border-radius: 3px;
-      background: none;
-      color: var(--ink-2);
-      font: 400 13px/1.4 var(--text);
-      cursor: pointer;
-    }
-    .condition:hover {
-      border-color: var(--ink-2);
-    }
-    .condition[aria-pressed='true'] {
-      border-color: var(--sea);
-      background: var(--sea-soft);
-      color: var(--ink);
-    }
-    .condition[aria-pressed='true']::before {
-      content: '■ ' / '';
-      font-size: 9px;
-      vertical-align: 1px;
     }
     @media (width < 600px) {
       .lines {

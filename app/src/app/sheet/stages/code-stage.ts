@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatInput } from '@angular/material/input';
 import { shippedRates } from '@lernen/core/sheet';
 import type { EntryOf, Named } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
@@ -12,11 +14,23 @@ import { counted } from '../../ui/words';
 import { SheetFocus } from '../sheet-focus';
 import { EntryRow } from './entry-row';
 import { StageFrame } from './stage-frame';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option } from '../../ui/fields/select-field';
 
 /** Versions of the code, own and others', and two of them compared. */
 @Component({
   selector: 'app-code-stage',
-  imports: [CodeComparison, CodeEditor, EntryRow, MatButton, Picker, StageFrame],
+  imports: [
+    CodeComparison,
+    CodeEditor,
+    EntryRow,
+    MatButton,
+    MatButtonToggle,
+    MatInput,
+    Picker,
+    QuietSelect,
+    StageFrame,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="code">
@@ -31,7 +45,8 @@ import { StageFrame } from './stage-frame';
           @if (row.isWhole()) {
             <div class="facts">
               <input
-                class="title"
+                matInput
+                class="paper title"
                 [attr.aria-label]="'Title of version ' + (index + 1)"
                 placeholder="what is new in it"
                 maxlength="500"
@@ -41,41 +56,36 @@ import { StageFrame } from './stage-frame';
               />
               <app-picker
                 class="language"
-                [isQuiet]="true"
+                isQuiet
                 [label]="'Language of version ' + (index + 1)"
                 placeholder="language"
                 [options]="languages"
-                [takesOther]="true"
+                takesOther
                 [maxLength]="40"
                 [value]="version.language"
                 (valueChange)="store.change(version, { language: $event ?? '' })"
               />
               @if (approaches().length > 0) {
-                <select
-                  [attr.aria-label]="'Approach of version ' + (index + 1)"
-                  (change)="store.change(version, { approachId: valueOf($event) || null })"
-                >
-                  <option value="">of no approach</option>
-                  @for (approach of approaches(); track approach.id) {
-                    <option [value]="approach.id" [selected]="approach.id === version.approachId">
-                      approach {{ $index + 1 }}
-                    </option>
-                  }
-                </select>
+                <app-quiet-select
+                  [label]="'Approach of version ' + (index + 1)"
+                  [options]="approachOptions()"
+                  [value]="version.approachId ?? ''"
+                  (chosen)="store.change(version, { approachId: $event || null })"
+                />
               }
-              <select
-                [attr.aria-label]="'Whose version ' + (index + 1) + ' is'"
-                (change)="store.change(version, { isOwn: valueOf($event) === 'own' })"
-              >
-                <option value="own" [selected]="version.isOwn">my own</option>
-                <option value="other" [selected]="!version.isOwn">somebody else’s</option>
-              </select>
+              <app-quiet-select
+                [label]="'Whose version ' + (index + 1) + ' is'"
+                [options]="owners"
+                [value]="version.isOwn ? 'own' : 'other'"
+                (chosen)="store.change(version, { isOwn: $event === 'own' })"
+              />
               <span class="second count">{{ countText(version.code) }}</span>
             </div>
             @if (!version.isOwn) {
               <div class="facts">
                 <input
-                  class="title"
+                  matInput
+                  class="paper title"
                   [attr.aria-label]="'Source of version ' + (index + 1)"
                   placeholder="who wrote it, and where it stands"
                   maxlength="500"
@@ -83,7 +93,8 @@ import { StageFrame } from './stage-frame';
                   (input)="store.change(version, { source: valueOf($event) })"
                 />
                 <input
-                  class="link"
+                  matInput
+                  class="paper link"
                   type="url"
                   [attr.aria-label]="'Link of version ' + (index + 1)"
                   placeholder="https://"
@@ -110,21 +121,19 @@ import { StageFrame } from './stage-frame';
               <div class="checks" role="group" [attr.aria-label]="'Checks of version ' + (index + 1)">
                 <span class="label">{{ passedText(version) }}</span>
                 @for (check of checks(); track check.example.id) {
-                  <button
-                    type="button"
-                    class="check mono"
-                    [attr.aria-pressed]="version.passed.includes(check.example.id)"
+                  <mat-button-toggle
+                    class="mono check"
+                    [checked]="version.passed.includes(check.example.id)"
                     [title]="
                       'put in: ' +
                       check.example.input +
                       '
-  must come out: ' +
+must come out: ' +
                       check.example.expected
                     "
-                    (click)="markPassed(version, check.example.id)"
+                    (change)="markPassed(version, check.example.id)"
+                    >{{ check.text }}</mat-button-toggle
                   >
-                    {{ check.text }}
-                  </button>
                 }
               </div>
             }
@@ -148,21 +157,19 @@ import { StageFrame } from './stage-frame';
       </p>
       @if (compared(); as pair) {
         <div class="facts">
-          <select aria-label="The first version to compare" (change)="compared.set({ a: valueOf($event), b: pair.b })">
-            @for (version of versions(); track version.id) {
-              <option [value]="version.id" [selected]="version.id === pair.a">
-                {{ $index + 1 }} {{ version.title || version.language }}
-              </option>
-            }
-          </select>
+          <app-quiet-select
+            label="The first version to compare"
+            [options]="versionOptions()"
+            [value]="pair.a"
+            (chosen)="compared.set({ a: $event, b: pair.b })"
+          />
           with
-          <select aria-label="The second version to compare" (change)="compared.set({ a: pair.a, b: valueOf($event) })">
-            @for (version of versions(); track version.id) {
-              <option [value]="version.id" [selected]="version.id === pair.b">
-                {{ $index + 1 }} {{ version.title || version.language }}
-              </option>
-            }
-          </select>
+          <app-quiet-select
+            label="The second version to compare"
+            [options]="versionOptions()"
+            [value]="pair.b"
+            (chosen)="compared.set({ a: pair.a, b: $event })"
+          />
           <button type="button" matButton="text" class="small" (click)="sideBySide.set(!sideBySide())">
             {{ sideBySide() ? 'As one text' : 'Side by side' }}
           </button>
@@ -186,21 +193,8 @@ import { StageFrame } from './stage-frame';
       align-items: center;
       margin-bottom: 4px;
     }
-    input,
-    select {
-      padding: 2px 6px;
-      border: 0;
-      border-radius: 3px;
-      background: none;
-      color: var(--ink);
-      font: 400 13px/1.5 var(--text);
-    }
-    select {
-      color: var(--ink-2);
-    }
-    input:hover,
-    input:focus {
-      background: var(--sheet);
+    app-quiet-select {
+      width: 140px;
     }
     .title {
       flex: 1 1 180px;
@@ -233,21 +227,6 @@ import { StageFrame } from './stage-frame';
     }
     .check {
       max-width: 30ch;
-      min-height: 24px;
-      padding: 0 8px;
-      border: 1px dashed var(--ink-2);
-      border-radius: 3px;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.6 var(--mono);
-      text-overflow: ellipsis;
-      white-space: nowrap;
-      overflow: hidden;
-      cursor: pointer;
-    }
-    .check[aria-pressed='true'] {
-      border: 1px solid var(--moss);
-      color: var(--moss);
     }
     .adding {
       display: flex;
@@ -263,6 +242,17 @@ export class CodeStage {
   protected readonly languages = Object.keys(shippedRates).map((name): Named => ({ id: name, name }));
   protected readonly versions = computed(() => this.store.of('version'));
   protected readonly approaches = computed(() => this.store.of('approach'));
+  protected readonly approachOptions = computed<readonly Option[]>(() => [
+    { value: '', text: 'of no approach' },
+    ...this.approaches().map(({ id }, index) => ({ value: id, text: `approach ${index + 1}` })),
+  ]);
+  protected readonly owners: readonly Option[] = [
+    { value: 'own', text: 'my own' },
+    { value: 'other', text: 'somebody else’s' },
+  ];
+  protected readonly versionOptions = computed<readonly Option[]>(() =>
+    this.versions().map(({ id, title, language }, index) => ({ value: id, text: `${index + 1} ${title || language}` })),
+  );
   /** The examples that every version must pass. */
   protected readonly checks = computed(() =>
     this.store

@@ -11,6 +11,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatIconButton } from '@angular/material/button';
 import type { Entry } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { whenNear } from '../../ui/nearby';
@@ -22,6 +23,7 @@ import { afterPress } from '../../ui/press';
  */
 @Component({
   selector: 'app-entry-row',
+  imports: [MatIconButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
     '(keydown.alt.arrowup)': 'move(-1, $event)',
@@ -38,10 +40,34 @@ import { afterPress } from '../../ui/press';
     <div class="content"><ng-content /></div>
     <div class="tools">
       @if (ordered()) {
-        <button type="button" (click)="move(-1)" [attr.aria-label]="'Move ' + label() + ' up'">↑</button>
-        <button type="button" (click)="move(1)" [attr.aria-label]="'Move ' + label() + ' down'">↓</button>
+        <button
+          type="button"
+          matIconButton
+          class="tool"
+          (click)="move(-1)"
+          [attr.aria-label]="'Move ' + label() + ' up'"
+        >
+          ↑
+        </button>
+        <button
+          type="button"
+          matIconButton
+          class="tool"
+          (click)="move(1)"
+          [attr.aria-label]="'Move ' + label() + ' down'"
+        >
+          ↓
+        </button>
       }
-      <button type="button" (click)="store.remove(entry())" [attr.aria-label]="'Remove ' + label()">×</button>
+      <button
+        type="button"
+        matIconButton
+        class="tool"
+        (click)="store.remove(entry())"
+        [attr.aria-label]="'Remove ' + label()"
+      >
+        ×
+      </button>
     </div>
   `,
   styles: `
@@ -85,21 +111,6 @@ import { afterPress } from '../../ui/press';
     :host(:hover) .tools,
     :host(:focus-within) .tools {
       visibility: visible;
-    }
-    .tools button {
-      width: 26px;
-      height: 24px;
-      border: 0;
-      border-radius: 3px;
-      background: none;
-      color: var(--ink-2);
-      font-size: 14px;
-      line-height: 1;
-      cursor: pointer;
-    }
-    .tools button:hover {
-      background: var(--sunk);
-      color: var(--ink);
     }
     @media print {
       :host(.long) .content {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatButtonToggle } from '@angular/material/button-toggle';
 import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases } from '@lernen/core/sheet';
 import type { Example } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
@@ -13,7 +14,7 @@ import { StageFrame } from './stage-frame';
 /** Examples with what must come out, and the edge cases that none of them covers yet. */
 @Component({
   selector: 'app-examples-stage',
-  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
+  imports: [EntryRow, MarkdownField, MatButton, MatButtonToggle, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="examples">
@@ -44,15 +45,12 @@ import { StageFrame } from './stage-frame';
               (valueChange)="store.change(example, { expected: $event })"
             />
             <div class="beside">
-              <button
-                type="button"
-                class="check"
-                [attr.aria-pressed]="example.isCheck"
+              <mat-button-toggle
                 title="kept as a check that every version of the code must pass"
-                (click)="store.change(example, { isCheck: !example.isCheck })"
+                [checked]="example.isCheck"
+                (change)="store.change(example, { isCheck: !example.isCheck })"
+                >check<span class="unseen">: example {{ index + 1 }}</span></mat-button-toggle
               >
-                check<span class="unseen">: example {{ index + 1 }}</span>
-              </button>
               <button type="button" matButton="text" class="small" (click)="trace(example, index)">
                 Trace it<span class="unseen">: example {{ index + 1 }}</span>
               </button>
@@ -77,7 +75,9 @@ import { StageFrame } from './stage-frame';
         <p class="missing">
           <span class="label">Not covered yet</span>
           @for (edge of missing(); track edge) {
-            <button type="button" class="edge" (click)="add([edge], null)">{{ words(edge) }}</button>
+            <button type="button" matButton="outlined" class="offer" (click)="add([edge], null)">
+              {{ words(edge) }}
+            </button>
           }
         </p>
       }
@@ -95,21 +95,6 @@ import { StageFrame } from './stage-frame';
       display: flex;
       gap: 4px;
       align-items: center;
-    }
-    .check {
-      min-height: 24px;
-      padding: 0 8px;
-      border: 1px solid var(--line);
-      border-radius: 3px;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.6 var(--text);
-      cursor: pointer;
-    }
-    .check[aria-pressed='true'] {
-      border-color: var(--sea);
-      background: var(--sea-soft);
-      color: var(--ink);
     }
     .arrow {
       padding-top: 3px;
@@ -137,20 +122,6 @@ import { StageFrame } from './stage-frame';
       gap: 4px 6px;
       align-items: baseline;
       margin-top: 8px;
-    }
-    .edge {
-      min-height: 24px;
-      padding: 0 8px;
-      border: 1px dashed var(--ink-2);
-      border-radius: 3px;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.6 var(--text);
-      cursor: pointer;
-    }
-    .edge:hover {
-      border-style: solid;
-      color: var(--ink);
     }
     @media (width < 600px) {
       .example {

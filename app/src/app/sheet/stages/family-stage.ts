@@ -7,28 +7,30 @@ import { Relations } from '../../store/relations';
 import { SheetStore } from '../../store/sheet-store';
 import { FamilyGraph } from '../../ui/family-graph';
 import { Picker } from '../../ui/picker';
-import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { relationWords } from '../stage-words';
 import { EntryRow } from './entry-row';
 import { StageFrame } from './stage-frame';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { optionsOf } from '../../ui/fields/select-field';
 
 /** The problems around this one, the twists an interviewer might ask for, and the family as a graph. */
 @Component({
   selector: 'app-family-stage',
-  imports: [EntryRow, FamilyGraph, MarkdownField, MatButton, Picker, RouterLink, StageFrame],
+  imports: [EntryRow, FamilyGraph, MarkdownField, MatButton, Picker, RouterLink, QuietSelect, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="family">
       @for (it of own(); track it.id; let index = $index) {
         <app-entry-row [entry]="it" [label]="'relation ' + (index + 1)" [ordered]="false">
           <div class="relation">
-            <select [attr.aria-label]="'Kind of relation ' + (index + 1)" (change)="setKind(it, valueOf($event))">
-              @for (kind of relationKinds; track kind) {
-                <option [value]="kind" [selected]="it.relation === kind">{{ relationWords[kind] }}</option>
-              }
-            </select>
+            <app-quiet-select
+              [label]="'Kind of relation ' + (index + 1)"
+              [options]="relationOptions"
+              [value]="it.relation"
+              (chosen)="setKind(it, $event)"
+            />
             <a [routerLink]="'/problems/' + it.otherId">{{ titleOf(it.otherId) }}</a>
           </div>
           @if (it.relation === 'twist-of') {
@@ -72,6 +74,7 @@ import { StageFrame } from './stage-frame';
       }
       <div class="new" data-start>
         <app-picker
+          isLabelHidden
           label="A related problem"
           placeholder="A related problem, by its title"
           [options]="candidates()"
@@ -114,11 +117,8 @@ import { StageFrame } from './stage-frame';
       gap: 0 8px;
       align-items: baseline;
     }
-    select {
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      font: 400 13px/1.6 var(--text);
+    app-quiet-select {
+      width: 150px;
     }
     .twist {
       display: grid;
@@ -149,8 +149,7 @@ export class FamilyStage {
   private readonly log = inject(LogStore);
   private readonly relations = inject(Relations);
   private readonly focus = inject(SheetFocus);
-  protected readonly valueOf = valueOf;
-  protected readonly relationKinds = relations;
+  protected readonly relationOptions = optionsOf(relations, (it) => relationWords[it]);
   protected readonly relationWords = relationWords;
   protected readonly own = computed(() => this.store.of('relation'));
   protected readonly others = computed(() =>

@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButton } from '@angular/material/button';
 import { type Lesson, type LessonKind, type Slip, lessonKinds, slips } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
-import { valueOf } from '../../ui/value-of';
 import { slipWords } from '../../ui/words';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { lessonWords } from '../stage-words';
 import { EntryRow } from './entry-row';
 import { StageFrame } from './stage-frame';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option, optionsOf } from '../../ui/fields/select-field';
 
 const prompts: Readonly<Record<LessonKind, string>> = {
   cue: '“for every element, the next one that …”',
@@ -20,7 +21,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
 /** What stays: cue, slip, what to say next time, questions left open. */
 @Component({
   selector: 'app-lessons-stage',
-  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
+  imports: [EntryRow, MarkdownField, MatButton, QuietSelect, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="lessons">
@@ -46,12 +47,12 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                     (erased)="store.remove(it)"
                   />
                   @if (group.kind === 'slip') {
-                    <select [attr.aria-label]="'Kind of slip ' + (index + 1)" (change)="setSlip(it, valueOf($event))">
-                      <option value="">of no known kind</option>
-                      @for (slip of slips; track slip) {
-                        <option [value]="slip" [selected]="it.slip === slip">{{ slipWords(slip) }}</option>
-                      }
-                    </select>
+                    <app-quiet-select
+                      [label]="'Kind of slip ' + (index + 1)"
+                      [options]="slipOptions"
+                      [value]="it.slip ?? ''"
+                      (chosen)="setSlip(it, $event)"
+                    />
                   }
                 </div>
                 @if (group.kind === 'question') {
@@ -113,12 +114,8 @@ const prompts: Readonly<Record<LessonKind, string>> = {
       gap: 8px;
       align-items: baseline;
     }
-    select {
-      max-width: 150px;
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.6 var(--text);
+    app-quiet-select {
+      width: 160px;
     }
     .note {
       padding: 3px 0;
@@ -133,9 +130,10 @@ const prompts: Readonly<Record<LessonKind, string>> = {
 export class LessonsStage {
   protected readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
-  protected readonly valueOf = valueOf;
-  protected readonly slips = slips;
-  protected readonly slipWords = slipWords;
+  protected readonly slipOptions: readonly Option[] = [
+    { value: '', text: 'of no known kind' },
+    ...optionsOf(slips, slipWords),
+  ];
   protected readonly prompts = prompts;
   protected readonly notes = computed(() => this.store.single('notes'));
   protected readonly groups = computed(() =>

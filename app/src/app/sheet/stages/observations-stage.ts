@@ -1,18 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatButtonToggle } from '@angular/material/button-toggle';
 import { type ArgumentKind, type Observation, argumentKinds } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
-import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { argumentWords } from '../stage-words';
 import { EntryRow } from './entry-row';
 import { StageFrame } from './stage-frame';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option, optionsOf } from '../../ui/fields/select-field';
 
 /** The chain of observations, each a sentence that makes the problem smaller, with its argument kept apart. */
 @Component({
   selector: 'app-observations-stage',
-  imports: [EntryRow, MarkdownField, MatButton, StageFrame],
+  imports: [EntryRow, MarkdownField, MatButton, MatButtonToggle, QuietSelect, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="observations">
@@ -29,12 +31,10 @@ import { StageFrame } from './stage-frame';
                 (entered)="add(it.id)"
                 (erased)="store.remove(it)"
               />
-              <button
-                type="button"
-                class="shown"
-                [attr.aria-pressed]="it.isShown"
-                [attr.aria-label]="'Observation ' + (index + 1) + ' is shown'"
-                (click)="store.change(it, { isShown: !it.isShown })"
+              <mat-button-toggle
+                [checked]="it.isShown"
+                [aria-label]="'Observation ' + (index + 1) + ' is shown'"
+                (change)="store.change(it, { isShown: !it.isShown })"
               >
                 <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden="true">
                   <rect
@@ -48,7 +48,7 @@ import { StageFrame } from './stage-frame';
                   />
                 </svg>
                 {{ it.isShown ? 'shown' : 'believed' }}
-              </button>
+              </mat-button-toggle>
             </div>
             <div class="details">
               @if (row.isIn() || it.from || it.to) {
@@ -75,15 +75,12 @@ import { StageFrame } from './stage-frame';
               }
               @if (row.isIn() || it.argument || it.argumentKind) {
                 <div class="argument">
-                  <select
-                    [attr.aria-label]="'Kind of argument for observation ' + (index + 1)"
-                    (change)="setKind(it, valueOf($event))"
-                  >
-                    <option value="">argued by …</option>
-                    @for (kind of argumentKinds; track kind) {
-                      <option [value]="kind" [selected]="it.argumentKind === kind">{{ argumentWords[kind] }}</option>
-                    }
-                  </select>
+                  <app-quiet-select
+                    [label]="'Kind of argument for observation ' + (index + 1)"
+                    [options]="argumentOptions"
+                    [value]="it.argumentKind ?? ''"
+                    (chosen)="setKind(it, $event)"
+                  />
                   <app-markdown-field
                     [label]="'Argument for observation ' + (index + 1)"
                     placeholder="why it is true"
@@ -107,19 +104,6 @@ import { StageFrame } from './stage-frame';
       grid-template-columns: minmax(0, 1fr) auto;
       gap: 8px;
       align-items: start;
-    }
-    .shown {
-      min-height: 26px;
-      padding: 0 4px;
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.4 var(--text);
-      white-space: nowrap;
-      cursor: pointer;
-    }
-    .shown[aria-pressed='true'] {
-      color: var(--moss);
     }
     .details:not(:has(*)) {
       display: none;
@@ -145,22 +129,18 @@ import { StageFrame } from './stage-frame';
       grid-template-columns: auto minmax(0, 1fr);
       align-items: baseline;
     }
-    select {
-      max-width: 150px;
-      padding: 2px 0;
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.4 var(--text);
+    app-quiet-select {
+      width: 170px;
     }
   `,
 })
 export class ObservationsStage {
   protected readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
-  protected readonly valueOf = valueOf;
-  protected readonly argumentKinds = argumentKinds;
-  protected readonly argumentWords = argumentWords;
+  protected readonly argumentOptions: readonly Option[] = [
+    { value: '', text: 'argued by …' },
+    ...optionsOf(argumentKinds, (it) => argumentWords[it]),
+  ];
   protected readonly observations = computed(() => this.store.of('observation'));
 
   protected add(after: string | null): void {

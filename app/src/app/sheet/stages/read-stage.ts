@@ -27,12 +27,12 @@ import { StageFrame } from './stage-frame';
         <div class="offers" aria-label="Found in the statement">
           <span class="label">Found in it, not on the sheet yet</span>
           @for (bound of offers().bounds; track bound) {
-            <button type="button" class="offer mono" (click)="takeBound(bound)">
+            <button type="button" matButton="outlined" class="offer mono" (click)="takeBound(bound)">
               <span class="unseen">Take the bound</span> {{ bound }}
             </button>
           }
           @for (example of offers().examples; track $index) {
-            <button type="button" class="offer mono" (click)="takeExample(example)">
+            <button type="button" matButton="outlined" class="offer mono" (click)="takeExample(example)">
               <span class="unseen">Take the example</span> {{ example.input }} → {{ example.expected }}
             </button>
           }
@@ -102,23 +102,6 @@ import { StageFrame } from './stage-frame';
       padding: 8px 12px;
       border-left: 4px solid var(--lamp);
       background: var(--lamp-soft);
-    }
-    .offer {
-      max-width: 100%;
-      padding: 2px 8px;
-      border: 1px dashed var(--ink-2);
-      border-radius: 4px;
-      background: var(--sheet);
-      color: var(--ink);
-      font-size: 12px;
-      line-height: 1.5;
-      overflow: hidden;
-      text-overflow: ellipsis;
-      white-space: nowrap;
-      cursor: pointer;
-    }
-    .offer:hover {
-      border-style: solid;
     }
     .answer {
       color: var(--ink-2);

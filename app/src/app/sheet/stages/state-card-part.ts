@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatInput } from '@angular/material/input';
 import { superscript } from '@lernen/core/cost';
 import { type StateCosts, approximately, bytesText, fitOf, stateCostFault, stateCosts } from '@lernen/core/sheet';
 import { CostError } from '@lernen/core/errors';
@@ -7,18 +8,19 @@ import type { StateCard } from '@lernen/core/model';
 import { Notices } from '../../store/notices';
 import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
-import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
 import { EntryRow } from './entry-row';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option } from '../../ui/fields/select-field';
 
 type Parameter = StateCard['parameters'][number];
 
 /** The state of a dynamic programme or a search, and the costs that follow from it. */
 @Component({
   selector: 'app-state-card-part',
-  imports: [CostCell, EntryRow, MarkdownField, MatButton],
+  imports: [CostCell, EntryRow, MarkdownField, MatButton, MatIconButton, MatInput, QuietSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './state-card-part.html',
   styleUrl: './state-card-part.scss',
@@ -28,13 +30,16 @@ export class StateCardPart {
   private readonly focus = inject(SheetFocus);
   private readonly limits = inject(SheetLimits);
   private readonly notices = inject(Notices);
-  protected readonly valueOf = valueOf;
   readonly card = input.required<StateCard>();
   readonly index = input.required<number>();
   protected readonly about = approximately;
   protected readonly superscript = superscript;
   protected readonly bytes = bytesText;
   protected readonly approaches = computed(() => this.store.of('approach'));
+  protected readonly approachOptions = computed<readonly Option[]>(() => [
+    { value: '', text: 'the recorded answer' },
+    ...this.approaches().map(({ id }, index) => ({ value: id, text: `approach ${index + 1}` })),
+  ]);
   protected readonly droppedNames = computed(() =>
     this.card()
       .parameters.filter(({ follows }) => follows.trim() !== '')

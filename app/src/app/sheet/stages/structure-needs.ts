@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatButtonToggle } from '@angular/material/button-toggle';
 import { type Operation, operations, structuresFor } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 
@@ -8,7 +9,7 @@ const maxShown = 4;
 /** Which operations must be fast, and the structures that serve them all. */
 @Component({
   selector: 'app-structure-needs',
-  imports: [MatButton],
+  imports: [MatButton, MatButtonToggle],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (wanted().length > 0 || isOpen()) {
@@ -17,13 +18,9 @@ const maxShown = 4;
         <div class="operations" role="group" aria-label="Operations that must be fast">
           @for (operation of all; track operation.id) {
             @if (isOpen() || wanted().includes(operation.id)) {
-              <button
-                type="button"
-                [attr.aria-pressed]="wanted().includes(operation.id)"
-                (click)="toggle(operation.id)"
-              >
-                {{ operation.words }}
-              </button>
+              <mat-button-toggle [checked]="wanted().includes(operation.id)" (change)="toggle(operation.id)">{{
+                operation.words
+              }}</mat-button-toggle>
             }
           }
           <button type="button" matButton="text" class="add" (click)="isOpen.set(!isOpen())">
@@ -73,21 +70,6 @@ const maxShown = 4;
       flex-wrap: wrap;
       gap: 5px;
       margin: 6px 0;
-    }
-    .operations button:not(.add) {
-      min-height: 25px;
-      padding: 0 8px;
-      border: 1px solid var(--line);
-      border-radius: 3px;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.5 var(--text);
-      cursor: pointer;
-    }
-    .operations button[aria-pressed='true']:not(.add) {
-      border-color: var(--sea);
-      background: var(--sea-soft);
-      color: var(--ink);
     }
     .wide {
       position: relative;

@@ -12,7 +12,8 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { MatButton } from '@angular/material/button';
+import { MatButton, MatIconButton } from '@angular/material/button';
+import { MatInput } from '@angular/material/input';
 import { type Trace, ruleColumn } from '@lernen/core/model';
 import {
   type CellValue,
@@ -29,6 +30,8 @@ import { SheetStore } from '../../store/sheet-store';
 import { CellDrawing } from '../../ui/cell-drawing';
 import { valueOf } from '../../ui/value-of';
 import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn, withoutRow } from './trace-edit';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option, optionsOf } from '../../ui/fields/select-field';
 
 /** More rows than this are drawn only where they can be seen. */
 const manyRows = 60;
@@ -49,7 +52,10 @@ const widestCell = 560;
     CdkVirtualScrollViewport,
     CellDrawing,
     MatButton,
+    MatIconButton,
+    MatInput,
     NgTemplateOutlet,
+    QuietSelect,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(paste)': 'paste($event)' },
@@ -335,8 +341,8 @@ export class TraceGrid {
   }
 
   /** What a column can be, and what it is where a later version brought that. */
-  protected kindsFor(kind: string): string[] {
-    return [...new Set([...Object.keys(columnTypes), ruleColumn, kind])];
+  protected kindsFor(kind: string): readonly Option[] {
+    return optionsOf([...new Set([...Object.keys(columnTypes), ruleColumn, kind])], (it) => it);
   }
 
   protected setColumn(at: number, part: Partial<Trace['columns'][number]>): void {

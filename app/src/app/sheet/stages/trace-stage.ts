@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatInput } from '@angular/material/input';
 import type { Trace } from '@lernen/core/model';
 import { traceMarkdown, traceSvg } from '@lernen/core/trace';
 import { Notices } from '../../store/notices';
@@ -15,7 +16,7 @@ import { TraceGrid } from './trace-grid';
 /** Examples worked by hand, a row a step. */
 @Component({
   selector: 'app-trace-stage',
-  imports: [EntryRow, MatButton, StageFrame, TraceGrid],
+  imports: [EntryRow, MatButton, MatInput, StageFrame, TraceGrid],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="trace">
@@ -24,6 +25,8 @@ import { TraceGrid } from './trace-grid';
           @if (row.isWhole()) {
             <div class="title">
               <input
+                matInput
+                class="paper"
                 [attr.aria-label]="'Title of trace ' + (index + 1)"
                 placeholder="what is traced"
                 maxlength="500"

@@ -1,24 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { type ArgumentKind, argumentKinds } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
-import { valueOf } from '../../ui/value-of';
 import { MarkdownField } from '../../ui/markdown-field';
 import { argumentWords } from '../stage-words';
 import { StageFrame } from './stage-frame';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { type Option, optionsOf } from '../../ui/fields/select-field';
 
 /** Why the chosen approach is right. */
 @Component({
   selector: 'app-why-stage',
-  imports: [StageFrame, MarkdownField],
+  imports: [MarkdownField, QuietSelect, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="why">
-      <select head aria-label="Kind of argument" (change)="setKind(valueOf($event))">
-        <option value="">argued by …</option>
-        @for (kind of kinds; track kind) {
-          <option [value]="kind" [selected]="argument().argumentKind === kind">{{ argumentWords[kind] }}</option>
-        }
-      </select>
+      <app-quiet-select
+        head
+        label="Kind of argument"
+        [options]="argumentOptions"
+        [value]="argument().argumentKind ?? ''"
+        (chosen)="setKind($event)"
+      />
       @if (chosen(); as idea) {
         <p class="second chosen">for: {{ idea }}</p>
       }
@@ -32,12 +34,9 @@ import { StageFrame } from './stage-frame';
     </app-stage-frame>
   `,
   styles: `
-    select {
+    app-quiet-select {
+      width: 170px;
       margin-left: auto;
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      font: 400 12px/1.4 var(--text);
     }
     .chosen {
       padding: 0 6px;
@@ -47,9 +46,10 @@ import { StageFrame } from './stage-frame';
 })
 export class WhyStage {
   protected readonly store = inject(SheetStore);
-  protected readonly valueOf = valueOf;
-  protected readonly kinds = argumentKinds;
-  protected readonly argumentWords = argumentWords;
+  protected readonly argumentOptions: readonly Option[] = [
+    { value: '', text: 'argued by …' },
+    ...optionsOf(argumentKinds, (it) => argumentWords[it]),
+  ];
   protected readonly argument = computed(() => this.store.single('argument'));
   protected readonly chosen = computed(
     () => this.store.of('approach').findLast((it) => it.left === null && it.idea.trim() !== '')?.idea ?? null,

@@ -1,0 +1,77 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  booleanAttribute,
+  input,
+  linkedSignal,
+  model,
+  signal,
+} from '@angular/core';
+import { MatFormField, MatSuffix } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { MatTimepicker, MatTimepickerInput, MatTimepickerToggle } from '@angular/material/timepicker';
+import { valueOf } from '../value-of';
+import { clockIn, dayProviders, timeOf } from './day-adapter';
+import { Labelled, nextFieldId } from './labelled';
+
+/** A time of day, typed or taken from a list of half hours. */
+@Component({
+  selector: 'app-clock-field',
+  host: { class: 'field' },
+  imports: [Labelled, MatFormField, MatInput, MatSuffix, MatTimepicker, MatTimepickerInput, MatTimepickerToggle],
+  providers: dayProviders,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-labelled [label]="label()" [for]="id" [fault]="fault()">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <input
+          matInput
+          autocomplete="off"
+          maxlength="20"
+          placeholder="18:00"
+          [id]="id"
+          [required]="required()"
+          [matTimepicker]="times"
+          [matTimepickerOpenOnClick]="false"
+          [attr.aria-invalid]="fault() !== null"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
+          [value]="time()"
+          (valueChange)="take($event)"
+          (change)="leave(valueOf($event))"
+        />
+        <mat-timepicker-toggle matIconSuffix [for]="times" />
+        <mat-timepicker #times interval="30min" />
+      </mat-form-field>
+    </app-labelled>
+  `,
+})
+export class ClockField {
+  protected readonly valueOf = valueOf;
+  protected readonly id = nextFieldId();
+  readonly label = input.required<string>();
+  /** `HH:MM`; empty where there is none, or where what was typed is no time of day. */
+  readonly value = model('');
+  readonly required = input(false, { transform: booleanAttribute });
+  private readonly typed = signal<string | null>(null);
+  /** What was typed stays as it is while it says the same. */
+  protected readonly time = linkedSignal<string, Date | null>({
+    source: this.value,
+    computation: (clock, before) =>
+      clock === this.typed() && before ? before.value : clock === '' ? null : timeOf(clock),
+  });
+  protected readonly fault = signal<string | null>(null);
+
+  protected take(time: Date | null): void {
+    const isTime = time !== null && !Number.isNaN(time.getTime());
+    const clock = isTime ? clockIn(time) : '';
+    this.typed.set(clock);
+    this.value.set(clock);
+    if (isTime) this.fault.set(null);
+  }
+
+  protected leave(text: string): void {
+    this.fault.set(
+      this.value() === '' && text.trim() !== '' ? `“${text.trim()}” is no time of day. Write 18:00 or 6:00 pm.` : null,
+    );
+  }
+}

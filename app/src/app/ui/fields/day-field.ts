@@ -1,0 +1,84 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  booleanAttribute,
+  computed,
+  input,
+  linkedSignal,
+  model,
+  output,
+  signal,
+} from '@angular/core';
+import { MatDatepicker, MatDatepickerInput, MatDatepickerToggle } from '@angular/material/datepicker';
+import { MatFormField, MatSuffix } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { dateOf, dayIn, dayProviders, readDay } from './day-adapter';
+import { Labelled, nextFieldId } from './labelled';
+
+/** A calendar day, typed or taken from a calendar. */
+@Component({
+  selector: 'app-day-field',
+  host: { class: 'field' },
+  imports: [Labelled, MatDatepicker, MatDatepickerInput, MatDatepickerToggle, MatFormField, MatInput, MatSuffix],
+  providers: dayProviders,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <input
+          matInput
+          autocomplete="off"
+          maxlength="40"
+          [id]="id"
+          [placeholder]="placeholder()"
+          [required]="required()"
+          [matDatepicker]="calendar"
+          [min]="first()"
+          [max]="last()"
+          [attr.aria-invalid]="fault() !== null"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
+          [value]="date()"
+          (dateInput)="take($event.value)"
+          (dateChange)="take($event.value); leave($event.targetElement)"
+        />
+        <mat-datepicker-toggle matIconSuffix [for]="calendar" />
+        <mat-datepicker #calendar [startAt]="date() ?? first()" />
+      </mat-form-field>
+    </app-labelled>
+  `,
+})
+export class DayField {
+  protected readonly id = nextFieldId();
+  readonly label = input.required<string>();
+  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+  /** `YYYY-MM-DD`; empty where there is none, or where what was typed is no day. */
+  readonly value = model('');
+  readonly min = input('');
+  readonly max = input('');
+  readonly placeholder = input('24 Nov 2026');
+  readonly required = input(false, { transform: booleanAttribute });
+  /** The day once it is chosen, or the field is left. */
+  readonly committed = output<string>();
+  private readonly typed = signal<string | null>(null);
+  protected readonly first = computed(() => (this.min() === '' ? null : dateOf(this.min())));
+  protected readonly last = computed(() => (this.max() === '' ? null : dateOf(this.max())));
+  /** What was typed stays as it is while it says the same. */
+  protected readonly date = linkedSignal<string, Date | null>({
+    source: this.value,
+    computation: (day, before) => (day === this.typed() && before ? before.value : day === '' ? null : dateOf(day)),
+  });
+  protected readonly fault = signal<string | null>(null);
+
+  protected take(date: Date | null): void {
+    const day = date ? dayIn(date) : '';
+    this.typed.set(day);
+    this.value.set(day);
+    if (date) this.fault.set(null);
+  }
+
+  protected leave(field: HTMLElement): void {
+    const cell = readDay((field as HTMLInputElement).value);
+    this.fault.set('reason' in cell ? `${cell.reason}. Write 24 Nov 2026 or 2026-11-24.` : null);
+    if (this.fault() === null) this.committed.emit(this.value());
+  }
+}

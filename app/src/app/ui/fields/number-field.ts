@@ -1,0 +1,63 @@
+import { ChangeDetectionStrategy, Component, booleanAttribute, input, model, output, signal } from '@angular/core';
+import { MatFormField, MatSuffix } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { numberIn, valueOf } from '../value-of';
+import { Labelled, nextFieldId } from './labelled';
+
+/** A number between two others, with its unit. What is none of them is said, and the number stays what it was. */
+@Component({
+  selector: 'app-number-field',
+  host: { class: 'field' },
+  imports: [Labelled, MatFormField, MatInput, MatSuffix],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <input
+          matInput
+          class="mono"
+          type="number"
+          [id]="id"
+          [min]="min()"
+          [max]="max()"
+          [step]="step()"
+          [disabled]="disabled()"
+          [attr.aria-invalid]="fault() !== null"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
+          [value]="value()"
+          (change)="take($event)"
+        />
+        @if (unit(); as text) {
+          <span matTextSuffix class="second">{{ text }}</span>
+        }
+      </mat-form-field>
+    </app-labelled>
+  `,
+})
+export class NumberField {
+  protected readonly id = nextFieldId();
+  readonly label = input.required<string>();
+  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+  readonly value = model.required<number>();
+  readonly min = input.required<number>();
+  readonly max = input.required<number>();
+  /** `any` where fractions are fine. */
+  readonly step = input<number | 'any'>(1);
+  readonly unit = input('');
+  readonly disabled = input(false, { transform: booleanAttribute });
+  /** Whether the field may be emptied; then `emptied` says that it was. */
+  readonly canBeEmpty = input(false, { transform: booleanAttribute });
+  readonly emptied = output();
+  protected readonly fault = signal<string | null>(null);
+
+  protected take(event: Event): void {
+    if (this.canBeEmpty() && valueOf(event) === '') {
+      this.fault.set(null);
+      this.emptied.emit();
+      return;
+    }
+    const read = numberIn(event, this.value());
+    this.fault.set(typeof read === 'string' ? read : null);
+    if (typeof read === 'number') this.value.set(read);
+  }
+}

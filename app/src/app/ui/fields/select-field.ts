@@ -1,0 +1,78 @@
+import { ChangeDetectionStrategy, Component, booleanAttribute, computed, input, model, output } from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatSelect } from '@angular/material/select';
+import { MatOptgroup, MatOption } from '@angular/material/core';
+import { Labelled, nextFieldId } from './labelled';
+
+export interface Option {
+  readonly value: string;
+  readonly text: string;
+  /** Options of one group stand together under its name. */
+  readonly group?: string;
+}
+
+/** One of a few things that are known. */
+@Component({
+  selector: 'app-select-field',
+  host: { class: 'field' },
+  imports: [Labelled, MatFormField, MatOptgroup, MatOption, MatSelect],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <mat-select
+          panelWidth=""
+          [id]="id"
+          [aria-labelledby]="id + '-label'"
+          [disabled]="disabled()"
+          [value]="value()"
+          (selectionChange)="choose($event.value)"
+        >
+          @for (group of groups(); track group.name) {
+            @if (group.name === '') {
+              @for (it of group.options; track it.value) {
+                <mat-option [value]="it.value">{{ it.text }}</mat-option>
+              }
+            } @else {
+              <mat-optgroup [label]="group.name">
+                @for (it of group.options; track it.value) {
+                  <mat-option [value]="it.value">{{ it.text }}</mat-option>
+                }
+              </mat-optgroup>
+            }
+          }
+        </mat-select>
+      </mat-form-field>
+    </app-labelled>
+  `,
+})
+export class SelectField {
+  protected readonly id = nextFieldId();
+  readonly label = input.required<string>();
+  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+  readonly options = input.required<readonly Option[]>();
+  readonly disabled = input(false, { transform: booleanAttribute });
+  readonly value = model('');
+  /** What the person chose. */
+  readonly chosen = output<string>();
+  protected readonly groups = computed(() => {
+    const groups: { readonly name: string; readonly options: Option[] }[] = [];
+    for (const option of this.options()) {
+      const name = option.group ?? '';
+      const last = groups.at(-1);
+      if (last?.name === name) last.options.push(option);
+      else groups.push({ name, options: [option] });
+    }
+    return groups;
+  });
+
+  protected choose(value: string): void {
+    this.value.set(value);
+    this.chosen.emit(value);
+  }
+}
+
+/** Options of the words for some values. */
+export function optionsOf<T extends string>(values: readonly T[], textOf: (value: T) => string): Option[] {
+  return values.map((value) => ({ value, text: textOf(value) }));
+}

@@ -1,0 +1,57 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  booleanAttribute,
+  input,
+  model,
+  viewChild,
+} from '@angular/core';
+import { CdkTextareaAutosize } from '@angular/cdk/text-field';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { valueOf } from '../value-of';
+import { Labelled, nextFieldId } from './labelled';
+
+/** Several lines of text; it grows with them. */
+@Component({
+  selector: 'app-text-area',
+  host: { class: 'field' },
+  imports: [CdkTextareaAutosize, Labelled, MatFormField, MatInput],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-labelled [label]="label()" [for]="id">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <textarea
+          matInput
+          #field
+          cdkTextareaAutosize
+          [cdkAutosizeMinRows]="rows()"
+          [cdkAutosizeMaxRows]="24"
+          [class.mono]="isMono()"
+          [attr.spellcheck]="isMono() ? false : null"
+          [id]="id"
+          [attr.maxlength]="maxLength()"
+          [placeholder]="placeholder()"
+          [value]="value()"
+          (input)="value.set(valueOf($event))"
+        ></textarea>
+      </mat-form-field>
+    </app-labelled>
+  `,
+})
+export class TextArea {
+  protected readonly valueOf = valueOf;
+  protected readonly id = nextFieldId();
+  readonly label = input.required<string>();
+  readonly value = model('');
+  readonly rows = input(3);
+  readonly maxLength = input(50_000);
+  readonly placeholder = input('');
+  readonly isMono = input(false, { transform: booleanAttribute });
+  private readonly field = viewChild.required<ElementRef<HTMLTextAreaElement>>('field');
+
+  focus(): void {
+    this.field().nativeElement.focus();
+  }
+}

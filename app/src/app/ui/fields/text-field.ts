@@ -1,0 +1,70 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  booleanAttribute,
+  input,
+  model,
+  output,
+  viewChild,
+} from '@angular/core';
+import { MatFormField } from '@angular/material/form-field';
+import { MatInput } from '@angular/material/input';
+import { valueOf } from '../value-of';
+import { Labelled, nextFieldId } from './labelled';
+
+/** A line of text. */
+@Component({
+  selector: 'app-text-field',
+  host: { class: 'field' },
+  imports: [Labelled, MatFormField, MatInput],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
+      <mat-form-field appearance="outline" subscriptSizing="dynamic">
+        <input
+          matInput
+          #field
+          autocomplete="off"
+          [class.mono]="isMono()"
+          [id]="id"
+          [type]="type()"
+          [attr.maxlength]="maxLength()"
+          [placeholder]="placeholder()"
+          [required]="required()"
+          [disabled]="disabled()"
+          [attr.spellcheck]="isMono() ? false : null"
+          [attr.aria-invalid]="fault() !== null"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
+          [value]="value()"
+          (input)="value.set(valueOf($event))"
+          (change)="committed.emit(valueOf($event))"
+        />
+      </mat-form-field>
+    </app-labelled>
+  `,
+})
+export class TextField {
+  protected readonly valueOf = valueOf;
+  protected readonly id = nextFieldId();
+  readonly label = input.required<string>();
+  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+  readonly value = model('');
+  readonly type = input<'text' | 'url' | 'search'>('text');
+  readonly maxLength = input(2000);
+  readonly placeholder = input('');
+  readonly required = input(false, { transform: booleanAttribute });
+  readonly disabled = input(false, { transform: booleanAttribute });
+  readonly isMono = input(false, { transform: booleanAttribute });
+  /** What is wrong with what stands in it; null where nothing is. */
+  readonly fault = input<string | null>(null);
+  /** What stands in it once it is left or Enter is pressed. */
+  readonly committed = output<string>();
+  private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
+
+  /** Shows this again, where what was committed is refused. */
+  reset(value: string): void {
+    this.value.set(value);
+    this.field().nativeElement.value = value;
+  }
+}
