@@ -123,6 +123,16 @@ export default tseslint.config(
   {
     files: ['app/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'Element[name=/^(button|dialog|input|select|textarea)$/]:not(:has(> TextAttribute[name=/^(mat|cdk)/], > BoundAttribute[name=/^(mat|cdk)/]))',
+          message: 'A control is a part of Material or of its CDK. Where it cannot be, say why.',
+        },
+      ],
+    },
   },
   {
     // The core is a ladder: each folder may use those below it. It knows neither a browser nor Node, neither clock nor chance.

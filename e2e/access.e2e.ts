@@ -46,7 +46,8 @@ test('every place passes the checks of WCAG 2.2 AA in both themes', async ({ ler
 test('every page of the work passes the checks of WCAG 2.2 AA in both themes', async ({ lernen, page }) => {
   test.setTimeout(240_000 * slowness);
   await lernen.openDemo('/runway');
-  await page.getByLabel('there were').selectOption('more');
+  await lernen.settled();
+  await lernen.choose('there were', '15 min more a day');
   await expect(page.getByRole('img', { name: /Readiness by day/ })).toBeVisible();
   await check(page, 'what if');
   await lernen.openDemo();
@@ -89,6 +90,7 @@ test('everything of an evening works by keyboard alone', async ({ lernen, page }
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeHidden();
   await page.keyboard.press('1');
   await expect(page).toHaveURL(/today/);
   const runway = page.getByRole('slider', { name: /Runway/ });

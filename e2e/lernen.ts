@@ -35,6 +35,12 @@ export class Lernen {
     await expect(this.quickLine).toHaveValue('');
   }
 
+  /** Chooses one of the options of a field, as a hand does. */
+  async choose(field: string, option: string | RegExp, within: Page | Locator = this.page): Promise<void> {
+    await within.getByRole('combobox', { name: field }).click({ delay: 100 });
+    await this.page.getByRole('option', { name: option, exact: true }).click({ delay: 100 });
+  }
+
   async go(place: 'Today' | 'Problems' | 'Techniques' | 'Runway' | 'Setup'): Promise<void> {
     await this.page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
     if (place !== 'Today') await expect(this.page.getByRole('heading', { level: 1, name: place })).toBeVisible();

@@ -36,6 +36,7 @@ for (const world of ['demo', 'own log'] as const)
     await list.locator('.grip').last().dragTo(list.locator('.grip').first(), { steps: 12 });
     await expect.poll(() => titlesIn(list)).toEqual(['Night tide table', 'Kelp Row Mowing', 'Wharf Steps']);
     await list.getByLabel('Last day').fill(await page.evaluate(() => new Date().toLocaleDateString('sv')));
+    await page.keyboard.press('Enter');
     await expect(list.getByText('0 of 3 solved, until tonight')).toBeVisible();
 
     await lernen.log('Night tide table 25m');
@@ -75,7 +76,7 @@ test('a spreadsheet of problems for later comes in as a list, and lists go out',
   await lernen.startEmpty();
   await lernen.go('Setup');
   await lernen.bringFile('course.csv', 'title,pattern,level\nRope Ring Count,heap,hard\nBell Tower Steps,,\n,,easy\n');
-  await expect(page.getByLabel('Each row is')).toHaveValue('planned');
+  await expect(page.getByLabel('Each row is')).toHaveText('a problem for later');
   await page.getByLabel('On the list, where the row names none').fill('Course week 4');
   await page.keyboard.press('Tab');
   await expect(page.getByText('has no title')).toBeVisible();

@@ -7,7 +7,7 @@ test('a line is read back, saved with Enter and undone from its message', async 
   await page.keyboard.type('Lens Polishing Order #topo 31m x2 O(V+E) O(V) !edge-case ~hint =medium');
   for (const part of [
     'title Lens Polishing Order',
-    'technique Topological order',
+    'technique Topological sort',
     'time 31 min',
     'attempts 2',
     'time cost O(V+E)',
@@ -69,7 +69,7 @@ test('the form takes over what was typed, and corrects a sitting later', async (
   await page.getByRole('link', { name: 'Form' }).click();
   await expect(page.getByLabel('Problem', { exact: true })).toHaveValue('Tide Gauge Gaps');
   await expect(page.getByLabel('Minutes')).toHaveValue('18');
-  await page.getByLabel('Verdict of attempt 1').selectOption('wrong-answer');
+  await lernen.choose('Verdict of attempt 1', 'wrong answer');
   await page.getByLabel('off by one').check();
   await page.reload();
   await expect(page.getByText('What you had typed was brought back.')).toBeVisible();
@@ -111,7 +111,7 @@ for (const world of ['own log', 'demo'] as const)
     await page.getByRole('button', { name: 'Keep 2 problems for later' }).click({ delay: 100 });
     await expect(page.getByText('Kept 2 problems for later.')).toBeVisible();
     await expect(page.getByLabel(/^Problems for later, one a line/)).toHaveValue('Skerry walk\n#heap');
-    await page.getByLabel('Last result').selectOption({ label: 'kept for later' });
+    await lernen.choose('Last result', 'kept for later');
     for (const name of [title, 'Skerry Walk', 'Tide ladder']) {
       await expect(page.getByRole('link', { name, exact: true })).toBeVisible();
     }

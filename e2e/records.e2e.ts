@@ -74,7 +74,7 @@ test('a spreadsheet is shown before it comes in; what cannot be read is handed b
   await expect(page.getByRole('row', { name: /31\.2\.2026.*not a date/ })).toBeVisible();
   const failed = await lernen.takeOut('Save these rows as a CSV of their own');
   expect(failed.split('\r\n')[0]).toBe('Aufgabe,Datum,Dauer,Schwierigkeit,Technik,Stimmung,Notiz,what cannot be read');
-  await page.getByLabel('Schwierigkeit').selectOption('');
+  await lernen.choose('Schwierigkeit', 'into the note');
   await page.getByLabel('Datum, line 6').fill('31.10.2026');
   await page.keyboard.press('Tab');
   await expect(page.getByRole('row', { name: /not a date/ })).toHaveCount(0);

@@ -150,7 +150,7 @@ describe('the CSV tables', () => {
       sittings: [makeSitting(problem.id, { minutes: 7, startedAt: '2026-11-20T23:30:00.000Z' })],
     });
     const { problems, sittings } = csvTables({ ...log, entries }, 'Europe/Oslo');
-    expect(problems.split('\r\n')[1]).toContain('"Tide, ""Gauge""",medium,Heap; Greedy choice');
+    expect(problems.split('\r\n')[1]).toContain('"Tide, ""Gauge""",medium,Heap; Greedy');
     expect(problems).toContain('"one\ntwo"');
     expect(sittings.split('\r\n')[1]).toContain(',2026-11-21,00:30,2026-11-20T23:30:00.000Z,first-solve,7,');
     expect(csvTables({ ...logFrom(noRecords), entries: [] }, 'UTC')).toEqual({ problems: '', sittings: '', lists: '' });

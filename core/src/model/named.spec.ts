@@ -7,12 +7,12 @@ describe('things like a text', () => {
   it('are found by name, alias and id, however they are spelled', () => {
     expect(names('breadth')).toEqual(['Breadth-first search']);
     expect(names('Priority Q')).toEqual(['Heap']);
-    expect(names('LINE-DP')).toEqual(['DP along a line']);
+    expect(names('LINE-DP')).toEqual(['Linear DP']);
   });
 
   it('come with those first that are called just that, then those that begin with it', () => {
-    expect(names('stack')).toEqual(['Stack matching', 'Monotonic stack']);
-    expect(names('dp').slice(0, 1)).toEqual(['DP along a line']);
+    expect(names('stack')).toEqual(['Stack', 'Monotonic stack']);
+    expect(names('dp').slice(0, 1)).toEqual(['Linear DP']);
   });
 
   it('are all for an empty text and none for a strange one', () => {

@@ -12,9 +12,8 @@ interface DraftRow {
  */
 export class DraftTable {
   private readonly database: Dexie & { readonly drafts: EntityTable<DraftRow, 'key'> };
-  /** The newest state of each draft that is still to be put; null where it is to be removed. */
-  private readonly pending = new Map<string, DraftRow | null>();
-  private isWriting = false;
+  /** The newest state of each draft from before the database was open; null where it is to be removed. */
+  private readonly waiting = new Map<string, DraftRow | null>();
 
   constructor(name: string) {
     const database = new Dexie(draftDatabaseOf(name));
@@ -23,13 +22,11 @@ export class DraftTable {
   }
 
   put(row: DraftRow): void {
-    this.pending.set(row.key, row);
-    void this.write();
+    this.write(row.key, row);
   }
 
   remove(key: string): void {
-    this.pending.set(key, null);
-    void this.write();
+    this.write(key, null);
   }
 
   /** None where the database refuses: the page's storage has them too. */
@@ -41,28 +38,33 @@ export class DraftTable {
       .catch(() => []);
   }
 
-  /** One after the other; what changes meanwhile is put once, as it stands then. */
-  private async write(): Promise<void> {
-    if (this.isWriting) return;
-    this.isWriting = true;
-    try {
-      for (let next = this.take(); next; next = this.take()) {
-        const [key, row] = next;
-        await (row === null ? this.database.drafts.delete(key) : this.database.drafts.put(row));
-      }
-    } catch {
-      // The disk is full or the database refused. The page's storage has the draft, and the text itself follows soon.
-      this.pending.clear();
-    } finally {
-      this.isWriting = false;
+  /**
+   * Everything leaves the page in the same breath, the commit too: what waited for an answer in between would be lost where
+   * the page is busy when the browser ends. Transactions on one table take place in the order in which they were made.
+   */
+  private write(key: string, row: DraftRow | null): void {
+    if (!this.database.isOpen()) {
+      if (this.waiting.size === 0) void this.open();
+      this.waiting.set(key, row);
+      return;
     }
+    this.waiting.delete(key);
+    const transaction = this.database.backendDB().transaction('drafts', 'readwrite', { durability: 'relaxed' });
+    const drafts = transaction.objectStore('drafts');
+    if (row === null) drafts.delete(key);
+    else drafts.put(row);
+    transaction.commit();
   }
 
-  private take(): [string, DraftRow | null] | null {
-    const [next] = this.pending;
-    if (!next) return null;
-    this.pending.delete(next[0]);
-    return next;
+  /** Writes what waited. Where the disk is full or the database refuses, the page's storage has the drafts. */
+  private async open(): Promise<void> {
+    try {
+      await this.database.open();
+    } catch {
+      return;
+    }
+    for (const [key, row] of this.waiting) this.write(key, row);
+    this.waiting.clear();
   }
 }
 

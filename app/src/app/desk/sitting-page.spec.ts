@@ -36,7 +36,7 @@ describe('the form of a sitting', () => {
       'Python',
     ]);
     expect(value('Technique of the problem')).toBe('Heap');
-    expect(page.text).toContain('A new problem: easy, for Otterbridge, also Greedy choice, also lantern sweep.');
+    expect(page.text).toContain('A new problem: easy, for Otterbridge, also Greedy, also lantern sweep.');
     await save();
     const made = page.log.log().problems.find(({ title }) => title === 'Gull Census');
     expect(made).toEqual(

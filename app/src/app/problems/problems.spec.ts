@@ -15,7 +15,7 @@ describe('the list of problems', () => {
     expect(page.url).toBe('/problems?search=beacon%20k');
     await page.press('Show all');
     await page.until(() => !page.text.includes(' of 12'));
-    await page.choose('Technique', 'Greedy choice');
+    await page.choose('Technique', 'Greedy');
     await page.until(() => page.text.includes('4 of 12 problems'));
     expect(page.url).toBe('/problems?technique=greedy');
   });

@@ -91,7 +91,7 @@ const weekdayNames = {
             [disabled]="log.settings().language === null"
             [value]="rate() / 1e6"
             (valueChange)="setRate($event)"
-            (emptied)="setRate(null)"
+            (cleared)="setRate(null)"
           />
         </div>
       </section>

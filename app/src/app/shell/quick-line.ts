@@ -85,6 +85,7 @@ import { Shortcuts } from './shortcuts';
             <span [class.marked]="piece.isFault">{{ piece.text }}</span>
           }
         </div>
+        <!-- eslint-disable-next-line no-restricted-syntax -- drawn over by the marks of what was read; its own list of completions -->
         <input
           #input
           id="quick-line"

@@ -206,12 +206,13 @@ export class RunwayStrip {
 
   protected readonly columns = computed<RunwayColumn[]>(() => {
     const today = this.clock.today();
-    const plan = this.derived.plan();
+    // Of an empty log nothing is drawn: nobody has asked for what would be planned then.
+    const plan = this.log.isEmpty() ? null : this.derived.plan();
     const count = pastDays + Math.max(plan?.days.length ?? 28, 14);
     const curve = new Map((plan?.curve ?? []).map((point) => [point.date, point]));
     return Array.from({ length: count }, (_, index) => {
       const date = addDays(today, index - pastDays);
-      const day = this.derived.planDays().get(date);
+      const day = plan && this.derived.planDays().get(date);
       return {
         date,
         done: this.doneMinutes().get(date) ?? 0,

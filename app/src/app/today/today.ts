@@ -140,10 +140,10 @@ export class Today {
     return `${promised} ${percent(check.ifKept)} now. ${whyItCame(check)}`;
   }
 
-  /** What stands furthest below the goal, weighed by its share of the interview that counts most. */
+  /** What stands furthest below the goal, weighed by its share of the next interview. */
   protected readonly weakest = computed(() => {
     const goal = this.log.settings().goal;
-    const [interview] = [...this.log.coming()].sort((a, b) => b.importance - a.importance);
+    const [interview] = this.log.coming();
     const shares = sharesOf(interview?.mix ?? 'usual', this.log.log().techniques);
     const rows = [...shares].flatMap(([id, share]) => {
       const estimate = this.derived.techniques().get(id);

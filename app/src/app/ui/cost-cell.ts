@@ -13,6 +13,7 @@ import { afterPress } from './press';
     <input
       matInput
       #field
+      class="paper mono"
       type="text"
       autocomplete="off"
       spellcheck="false"
@@ -37,21 +38,12 @@ import { afterPress } from './press';
     }
     input {
       width: 100%;
-      padding: 2px 6px;
-      border: 0;
-      border-radius: 3px;
-      background: none;
       color: inherit;
-      font: 400 13px/1.5 var(--mono);
     }
     input::placeholder {
       color: var(--ink-2);
       font-style: italic;
       opacity: 1;
-    }
-    input:hover,
-    input:focus {
-      background: var(--sheet);
     }
     input[aria-invalid] {
       text-decoration: underline wavy var(--risk) 1px;

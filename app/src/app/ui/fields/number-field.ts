@@ -45,15 +45,15 @@ export class NumberField {
   readonly step = input<number | 'any'>(1);
   readonly unit = input('');
   readonly disabled = input(false, { transform: booleanAttribute });
-  /** Whether the field may be emptied; then `emptied` says that it was. */
+  /** Whether the field may be emptied; then `cleared` says that it was. */
   readonly canBeEmpty = input(false, { transform: booleanAttribute });
-  readonly emptied = output();
+  readonly cleared = output();
   protected readonly fault = signal<string | null>(null);
 
   protected take(event: Event): void {
     if (this.canBeEmpty() && valueOf(event) === '') {
       this.fault.set(null);
-      this.emptied.emit();
+      this.cleared.emit();
       return;
     }
     const read = numberIn(event, this.value());
