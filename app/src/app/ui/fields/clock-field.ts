@@ -13,6 +13,7 @@ import { MatTimepicker, MatTimepickerInput, MatTimepickerToggle } from '@angular
 import { valueOf } from '../value-of';
 import { clockIn, dayProviders, timeOf } from './day-adapter';
 import { Labelled, nextFieldId } from './labelled';
+import { afterPress } from '../press';
 
 /** A time of day, typed or taken from a list of half hours. */
 @Component({
@@ -70,8 +71,9 @@ export class ClockField {
   }
 
   protected leave(text: string): void {
-    this.fault.set(
-      this.value() === '' && text.trim() !== '' ? `“${text.trim()}” is no time of day. Write 18:00 or 6:00 pm.` : null,
-    );
+    const isNone = this.value() === '' && text.trim() !== '';
+    const fault = isNone ? `“${text.trim()}” is no time of day. Write 18:00 or 6:00 pm.` : null;
+    // It moves what stands under it: not while a press on that is under way.
+    afterPress(() => this.fault.set(fault));
   }
 }

@@ -14,6 +14,7 @@ import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { dateOf, dayIn, dayProviders, readDay } from './day-adapter';
 import { Labelled, nextFieldId } from './labelled';
+import { afterPress } from '../press';
 
 /** A calendar day, typed or taken from a calendar. */
 @Component({
@@ -78,7 +79,9 @@ export class DayField {
 
   protected leave(field: HTMLElement): void {
     const cell = readDay((field as HTMLInputElement).value);
-    this.fault.set('reason' in cell ? `${cell.reason}. Write 24 Nov 2026 or 2026-11-24.` : null);
-    if (this.fault() === null) this.committed.emit(this.value());
+    const fault = 'reason' in cell ? `${cell.reason}. Write 24 Nov 2026 or 2026-11-24.` : null;
+    // It moves what stands under it: not while a press on that is under way.
+    afterPress(() => this.fault.set(fault));
+    if (fault === null) this.committed.emit(this.value());
   }
 }

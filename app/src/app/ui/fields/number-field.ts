@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, booleanAttribute, input, model, output, signal } from '@angular/core';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
+import { afterPress } from '../press';
 import { numberIn, valueOf } from '../value-of';
 import { Labelled, nextFieldId } from './labelled';
 
@@ -57,7 +58,8 @@ export class NumberField {
       return;
     }
     const read = numberIn(event, this.value());
-    this.fault.set(typeof read === 'string' ? read : null);
+    // What is said below moves what stands under it: not while a press on that is under way.
+    afterPress(() => this.fault.set(typeof read === 'string' ? read : null));
     if (typeof read === 'number') this.value.set(read);
   }
 }
