@@ -127,7 +127,8 @@ function watchMessages(): void {
   addEventListener('DOMContentLoaded', () => {
     new MutationObserver((changes) => {
       const isSaid = changes.some(({ target }) => {
-        const region = target instanceof Element ? target.closest('[aria-live]') : null;
+        const element = target instanceof Element ? target : target.parentElement;
+        const region = element?.closest('[aria-live]');
         return region?.textContent.includes('Logged') === true;
       });
       if (!isSaid || pressedAt === 0) return;
