@@ -97,7 +97,7 @@ const weekdayNames = {
       </section>
       <section aria-labelledby="keys-title">
         <h2 id="keys-title">Keys</h2>
-        <mat-slide-toggle [checked]="log.settings().singleKeys" (change)="toggleKeys()"
+        <mat-slide-toggle hideIcon [checked]="log.settings().singleKeys" (change)="toggleKeys()"
           >single-key shortcuts</mat-slide-toggle
         >
         @if (log.settings().singleKeys) {
@@ -128,10 +128,10 @@ const weekdayNames = {
     }
     .fields {
       grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-      align-items: end;
       max-width: 960px;
     }
     .keys {
+      align-items: end;
       grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
       margin-top: 8px;
     }

@@ -3,11 +3,12 @@ import { MatInput } from '@angular/material/input';
 import { superscript, readCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import { afterPress } from './press';
+import { FaultOf } from './fields/fault-of';
 
 /** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
 @Component({
   selector: 'app-cost-cell',
-  imports: [MatInput],
+  imports: [FaultOf, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <input
@@ -19,7 +20,7 @@ import { afterPress } from './press';
       spellcheck="false"
       maxlength="200"
       [attr.aria-label]="label()"
-      [attr.aria-invalid]="fault() !== null ? true : null"
+      [appFault]="fault()"
       [title]="fault() ?? ''"
       [placeholder]="placeholder()"
       [value]="isFocused() ? value() : shown()"
@@ -33,6 +34,7 @@ import { afterPress } from './press';
   `,
   styles: `
     :host {
+      position: relative;
       display: block;
       min-width: 0;
     }
@@ -45,13 +47,21 @@ import { afterPress } from './press';
       font-style: italic;
       opacity: 1;
     }
-    input[aria-invalid] {
+    input[aria-invalid='true'] {
       text-decoration: underline wavy var(--risk) 1px;
       text-underline-offset: 3px;
     }
+    /* Over what stands below: a narrow cell would make a column of words of it, and move the rest. */
     .fault {
-      padding: 0 6px 4px;
-      font-size: 12px;
+      position: absolute;
+      z-index: 3;
+      width: max-content;
+      max-width: 30ch;
+      padding: 4px 8px;
+      border: 1px solid var(--risk);
+      border-radius: 4px;
+      background: var(--sheet);
+      font: 400 12px/1.4 var(--text);
     }
   `,
 })

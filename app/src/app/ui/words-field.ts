@@ -4,12 +4,13 @@ import { MatInput } from '@angular/material/input';
 import type { InWords } from '@lernen/core/model';
 import { Labelled, nextFieldId } from './fields/labelled';
 import { valueOf } from './value-of';
+import { FaultOf } from './fields/fault-of';
 
 /** A field that is said in words, as the quick line says it after a key. What cannot be read stays and says why. */
 @Component({
   selector: 'app-words-field',
   host: { class: 'field' },
-  imports: [Labelled, MatFormField, MatInput],
+  imports: [FaultOf, Labelled, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-labelled [label]="label() || inWords().label" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
@@ -20,7 +21,7 @@ import { valueOf } from './value-of';
           [id]="id"
           [attr.maxlength]="inWords().maxLength"
           [placeholder]="inWords().example ?? ''"
-          [attr.aria-invalid]="fault() !== null"
+          [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="text()"
           (input)="write(valueOf($event))"

@@ -32,6 +32,7 @@ import { valueOf } from '../../ui/value-of';
 import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn, withoutRow } from './trace-edit';
 import { QuietSelect } from '../../ui/fields/quiet-select';
 import { type Option, optionsOf } from '../../ui/fields/select-field';
+import { FaultOf } from '../../ui/fields/fault-of';
 
 /** More rows than this are drawn only where they can be seen. */
 const manyRows = 60;
@@ -51,6 +52,7 @@ const widestCell = 560;
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
     CellDrawing,
+    FaultOf,
     MatButton,
     MatIconButton,
     MatInput,

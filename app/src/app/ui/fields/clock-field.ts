@@ -14,12 +14,22 @@ import { valueOf } from '../value-of';
 import { clockIn, dayProviders, timeOf } from './day-adapter';
 import { Labelled, nextFieldId } from './labelled';
 import { afterPress } from '../press';
+import { FaultOf } from './fault-of';
 
 /** A time of day, typed or taken from a list of half hours. */
 @Component({
   selector: 'app-clock-field',
   host: { class: 'field' },
-  imports: [Labelled, MatFormField, MatInput, MatSuffix, MatTimepicker, MatTimepickerInput, MatTimepickerToggle],
+  imports: [
+    FaultOf,
+    Labelled,
+    MatFormField,
+    MatInput,
+    MatSuffix,
+    MatTimepicker,
+    MatTimepickerInput,
+    MatTimepickerToggle,
+  ],
   providers: dayProviders,
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -34,7 +44,7 @@ import { afterPress } from '../press';
           [required]="required()"
           [matTimepicker]="times"
           [matTimepickerOpenOnClick]="false"
-          [attr.aria-invalid]="fault() !== null"
+          [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="time()"
           (valueChange)="take($event)"

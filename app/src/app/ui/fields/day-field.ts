@@ -15,12 +15,22 @@ import { MatInput } from '@angular/material/input';
 import { dateOf, dayIn, dayProviders, readDay } from './day-adapter';
 import { Labelled, nextFieldId } from './labelled';
 import { afterPress } from '../press';
+import { FaultOf } from './fault-of';
 
 /** A calendar day, typed or taken from a calendar. */
 @Component({
   selector: 'app-day-field',
   host: { class: 'field' },
-  imports: [Labelled, MatDatepicker, MatDatepickerInput, MatDatepickerToggle, MatFormField, MatInput, MatSuffix],
+  imports: [
+    FaultOf,
+    Labelled,
+    MatDatepicker,
+    MatDatepickerInput,
+    MatDatepickerToggle,
+    MatFormField,
+    MatInput,
+    MatSuffix,
+  ],
   providers: dayProviders,
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -36,7 +46,7 @@ import { afterPress } from '../press';
           [matDatepicker]="calendar"
           [min]="first()"
           [max]="last()"
-          [attr.aria-invalid]="fault() !== null"
+          [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="date()"
           (dateInput)="take($event.value)"

@@ -4,12 +4,13 @@ import { MatInput } from '@angular/material/input';
 import { afterPress } from '../press';
 import { numberIn, valueOf } from '../value-of';
 import { Labelled, nextFieldId } from './labelled';
+import { FaultOf } from './fault-of';
 
 /** A number between two others, with its unit. What is none of them is said, and the number stays what it was. */
 @Component({
   selector: 'app-number-field',
   host: { class: 'field' },
-  imports: [Labelled, MatFormField, MatInput, MatSuffix],
+  imports: [FaultOf, Labelled, MatFormField, MatInput, MatSuffix],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
@@ -23,7 +24,7 @@ import { Labelled, nextFieldId } from './labelled';
           [max]="max()"
           [step]="step()"
           [disabled]="disabled()"
-          [attr.aria-invalid]="fault() !== null"
+          [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="value()"
           (change)="take($event)"

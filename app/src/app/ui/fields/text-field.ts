@@ -12,12 +12,13 @@ import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { valueOf } from '../value-of';
 import { Labelled, nextFieldId } from './labelled';
+import { FaultOf } from './fault-of';
 
 /** A line of text. */
 @Component({
   selector: 'app-text-field',
   host: { class: 'field' },
-  imports: [Labelled, MatFormField, MatInput],
+  imports: [FaultOf, Labelled, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
@@ -34,7 +35,7 @@ import { Labelled, nextFieldId } from './labelled';
           [required]="required()"
           [disabled]="disabled()"
           [attr.spellcheck]="isMono() ? false : null"
-          [attr.aria-invalid]="fault() !== null"
+          [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="value()"
           (input)="value.set(valueOf($event))"
