@@ -123,6 +123,10 @@ export default tseslint.config(
   {
     files: ['app/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    files: ['app/src/**/*.html'],
+    ignores: ['**/*.spec.ts/**'],
     rules: {
       'no-restricted-syntax': [
         'error',

@@ -32,7 +32,10 @@ test('a day can be opened, given other minutes, and an item pinned to another da
   const day = page.getByRole('region', { name: /^\w+, \d+ \w+$/ });
   const first = day.locator('.item a').first();
   const title = (await first.textContent()) ?? '';
-  await day.getByLabel(/^pin to a day/).first().fill(dayIn(3));
+  await day
+    .getByLabel(/^pin to a day/)
+    .first()
+    .fill(dayIn(3));
   await page.keyboard.press('Enter');
   await expect(page.getByText(`Pinned ${title} to`)).toBeVisible();
   await lernen.open(`/runway?demo&day=${dayIn(3)}`);

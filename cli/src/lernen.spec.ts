@@ -93,9 +93,7 @@ describe('lernen on the command line', () => {
   });
 
   it('lists techniques and converts to CSV', async () => {
-    expect((await lernen(['techniques', file, '--as-of', asOf])).out).toMatch(
-      /Stack +\d+ % \(\d+ % to \d+ %\)/,
-    );
+    expect((await lernen(['techniques', file, '--as-of', asOf])).out).toMatch(/Stack +\d+ % \(\d+ % to \d+ %\)/);
     expect((await lernen(['convert', file, '--to', 'csv'])).out.split('\r\n')[0]).toMatch(
       /^id,problem id,problem,date/,
     );

@@ -54,6 +54,8 @@ import { FaultOf } from './fields/fault-of';
     /* Over what stands below: a narrow cell would make a column of words of it, and move the rest. */
     .fault {
       position: absolute;
+      top: 100%;
+      left: 0;
       z-index: 3;
       width: max-content;
       max-width: 30ch;
@@ -62,6 +64,12 @@ import { FaultOf } from './fields/fault-of';
       border-radius: 4px;
       background: var(--sheet);
       font: 400 12px/1.4 var(--text);
+    }
+    @media (width < 600px) {
+      .fault {
+        left: auto;
+        right: 0;
+      }
     }
   `,
 })
