@@ -14,6 +14,9 @@ export class DraftTable {
   private readonly database: Dexie & { readonly drafts: EntityTable<DraftRow, 'key'> };
   /** The newest state of each draft from before the database was open; null where it is to be removed. */
   private readonly waiting = new Map<string, DraftRow | null>();
+  /** Once it is whole: while its tables are made, Dexie has it as open already. */
+  private native: IDBDatabase | null = null;
+  private opening: Promise<void> | null = null;
 
   constructor(name: string) {
     const database = new Dexie(draftDatabaseOf(name));
@@ -43,28 +46,38 @@ export class DraftTable {
    * the page is busy when the browser ends. Transactions on one table take place in the order in which they were made.
    */
   private write(key: string, row: DraftRow | null): void {
-    if (!this.database.isOpen()) {
-      if (this.waiting.size === 0) void this.open();
+    const transaction = this.begin();
+    if (transaction === null) {
       this.waiting.set(key, row);
+      this.opening ??= this.open().finally(() => (this.opening = null));
       return;
     }
     this.waiting.delete(key);
-    const transaction = this.database.backendDB().transaction('drafts', 'readwrite', { durability: 'relaxed' });
     const drafts = transaction.objectStore('drafts');
     if (row === null) drafts.delete(key);
     else drafts.put(row);
     transaction.commit();
   }
 
+  /** Null where the database is not open yet, or not any more. */
+  private begin(): IDBTransaction | null {
+    try {
+      return this.native?.transaction('drafts', 'readwrite', { durability: 'relaxed' }) ?? null;
+    } catch {
+      this.native = null;
+      return null;
+    }
+  }
+
   /** Writes what waited. Where the disk is full or the database refuses, the page's storage has the drafts. */
   private async open(): Promise<void> {
     try {
       await this.database.open();
+      this.native = this.database.backendDB();
     } catch {
       return;
     }
-    for (const [key, row] of this.waiting) this.write(key, row);
-    this.waiting.clear();
+    for (const [key, row] of [...this.waiting]) this.write(key, row);
   }
 }
 

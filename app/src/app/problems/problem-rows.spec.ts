@@ -38,7 +38,7 @@ describe('the rows of the problems table', () => {
     expect(titles({ search: 'skerry' })).toEqual(['Gull Census']);
     expect(titles({ search: 'empty window' })).toEqual(['Gull Census']);
     expect(titles({ search: 'knots' })).toEqual(['Rope Ladder']);
-    expect(titles({ search: 'greedy choice' })).toEqual(['Lens Order']);
+    expect(titles({ search: 'greedy' })).toEqual(['Lens Order']);
     expect(titles({ search: 'gull greedy' })).toEqual([]);
   });
 
