@@ -33,7 +33,8 @@ export class DraftTable {
   }
 
   /** None where the database refuses: the page's storage has them too. */
-  startingWith(prefix: string): Promise<DraftRow[]> {
+  async startingWith(prefix: string): Promise<DraftRow[]> {
+    await this.opening;
     return this.database.drafts
       .where('key')
       .startsWith(prefix)
