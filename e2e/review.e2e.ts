@@ -38,7 +38,7 @@ test('a review hides the answer, survives a reload and a closed page, and is com
   await again.reload();
   await expect(again.getByLabel('Note', { exact: true })).toHaveValue('a wall hides what stands behind it');
   await again.getByRole('button', { name: 'Save and compare' }).click();
-  await expect(again.getByRole('row', { name: /Technique/ })).toContainText('mixed up with stack matching');
+  await expect(again.getByRole('row', { name: /Technique/ })).toContainText('mixed up with stack');
   await expect(again.getByRole('row', { name: /Time cost/ })).toContainText('equal');
   await expect(again.getByRole('row', { name: /Space cost/ })).toContainText('not equal: O(n) is recorded');
   await expect(again.getByText(/% now, (?:one half in about|just below|below one half)/)).toBeVisible();
