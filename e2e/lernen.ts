@@ -36,8 +36,8 @@ export class Lernen {
   }
 
   /** Chooses one of the options of a field, as a hand does. */
-  async choose(field: string, option: string | RegExp, within: Page | Locator = this.page): Promise<void> {
-    await within.getByRole('combobox', { name: field }).click({ delay: 100 });
+  async choose(field: string, option: string | RegExp): Promise<void> {
+    await this.page.getByRole('combobox', { name: field }).click({ delay: 100 });
     await this.page.getByRole('option', { name: option, exact: true }).click({ delay: 100 });
   }
 

@@ -58,7 +58,7 @@ export async function walk(page: Page, open: () => Promise<void>, skips: RegExp)
     if (fault !== null) faults.push(`${control.kind} “${control.name}” ${fault}`);
     else if (!(await changes(page, before, () => happened > 0)))
       faults.push(`${control.kind} “${control.name}”: nothing changed`);
-    await tidy(page);
+    for (const other of page.context().pages()) if (other !== page) await other.close();
     if (page.url().split('?')[0] !== start.split('?')[0]) await back(page, open, start);
   }
   for (const event of outside) page.off(event as 'popup', count);
@@ -69,11 +69,6 @@ export async function walk(page: Page, open: () => Promise<void>, skips: RegExp)
 async function back(page: Page, open: () => Promise<void>, start: string): Promise<void> {
   await open();
   if (page.url() !== start) await page.goto(start);
-}
-
-/** Closes what a control has opened over the page, once nothing new is to be used in it. */
-async function tidy(page: Page): Promise<void> {
-  for (const other of page.context().pages()) if (other !== page) await other.close();
 }
 
 /** @returns what was wrong with using it; null where nothing was. */

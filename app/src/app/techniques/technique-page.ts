@@ -174,9 +174,6 @@ const maxShown = 200;
       align-items: center;
       margin-bottom: 6px;
     }
-    .language .box {
-      width: 120px;
-    }
     ul {
       margin: 0;
       padding-left: 18px;

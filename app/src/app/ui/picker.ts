@@ -14,7 +14,8 @@ import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/mat
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { type Named, findNamed, isCalled, likeNamed } from '@lernen/core/model';
-import { Labelled, nextFieldId } from './fields/labelled';
+import { BaseField } from './fields/base-field';
+import { Labelled } from './fields/labelled';
 import { beforeClick } from './press';
 
 /** Longer lists are typed into, not scrolled through. */
@@ -26,7 +27,6 @@ const maxOffered = 60;
  */
 @Component({
   selector: 'app-picker',
-  host: { class: 'field' },
   imports: [Labelled, MatAutocomplete, MatAutocompleteTrigger, MatFormField, MatInput, MatOption],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -68,11 +68,8 @@ const maxOffered = 60;
     </mat-autocomplete>
   `,
 })
-export class Picker {
-  protected readonly id = nextFieldId();
+export class Picker extends BaseField {
   readonly options = input.required<readonly Named[]>();
-  readonly label = input.required<string>();
-  readonly isLabelHidden = input(false, { transform: booleanAttribute });
   readonly placeholder = input('');
   readonly disabled = input(false, { transform: booleanAttribute });
   /** Without a frame, among other facts in a line. */

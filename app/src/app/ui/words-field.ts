@@ -1,38 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, model, signal, untracked } from '@angular/core';
-import { MatFormField } from '@angular/material/form-field';
-import { MatInput } from '@angular/material/input';
 import type { InWords } from '@lernen/core/model';
-import { Labelled, nextFieldId } from './fields/labelled';
-import { valueOf } from './value-of';
-import { FaultOf } from './fields/fault-of';
+import { TextField } from './fields/text-field';
 
 /** A field that is said in words, as the quick line says it after a key. What cannot be read stays and says why. */
 @Component({
   selector: 'app-words-field',
   host: { class: 'field' },
-  imports: [FaultOf, Labelled, MatFormField, MatInput],
+  imports: [TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-labelled [label]="label() || inWords().label" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
-      <mat-form-field appearance="outline" subscriptSizing="dynamic">
-        <input
-          matInput
-          autocomplete="off"
-          [id]="id"
-          [attr.maxlength]="inWords().maxLength"
-          [placeholder]="inWords().example ?? ''"
-          [appFault]="fault()"
-          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
-          [value]="text()"
-          (input)="write(valueOf($event))"
-        />
-      </mat-form-field>
-    </app-labelled>
+    <app-text-field
+      [label]="label() || inWords().label"
+      [isLabelHidden]="isLabelHidden()"
+      [maxLength]="inWords().maxLength"
+      [placeholder]="inWords().example ?? ''"
+      [fault]="fault()"
+      [value]="text()"
+      (valueChange)="write($event)"
+    />
   `,
 })
 export class WordsField {
-  protected readonly valueOf = valueOf;
-  protected readonly id = nextFieldId();
   readonly inWords = input.required<InWords<unknown>>();
   /** Stands for the field's own label. */
   readonly label = input('');

@@ -1,25 +1,16 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  booleanAttribute,
-  input,
-  linkedSignal,
-  model,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, booleanAttribute, input, model, signal } from '@angular/core';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTimepicker, MatTimepickerInput, MatTimepickerToggle } from '@angular/material/timepicker';
-import { valueOf } from '../value-of';
-import { clockIn, dayProviders, timeOf } from './day-adapter';
-import { Labelled, nextFieldId } from './labelled';
+import { clockIn, dateOfText, dayProviders, timeOf } from './day-adapter';
+import { BaseField } from './base-field';
+import { Labelled } from './labelled';
 import { afterPress } from '../press';
 import { FaultOf } from './fault-of';
 
 /** A time of day, typed or taken from a list of half hours. */
 @Component({
   selector: 'app-clock-field',
-  host: { class: 'field' },
   imports: [
     FaultOf,
     Labelled,
@@ -33,10 +24,11 @@ import { FaultOf } from './fault-of';
   providers: dayProviders,
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-labelled [label]="label()" [for]="id" [fault]="fault()">
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
       <mat-form-field appearance="outline" subscriptSizing="dynamic">
         <input
           matInput
+          #field
           autocomplete="off"
           maxlength="20"
           placeholder="18:00"
@@ -48,7 +40,7 @@ import { FaultOf } from './fault-of';
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="time()"
           (valueChange)="take($event)"
-          (change)="leave(valueOf($event))"
+          (change)="leave(field.value)"
         />
         <mat-timepicker-toggle matIconSuffix [for]="times" />
         <mat-timepicker #times interval="30min" />
@@ -56,20 +48,12 @@ import { FaultOf } from './fault-of';
     </app-labelled>
   `,
 })
-export class ClockField {
-  protected readonly valueOf = valueOf;
-  protected readonly id = nextFieldId();
-  readonly label = input.required<string>();
+export class ClockField extends BaseField {
   /** `HH:MM`; empty where there is none, or where what was typed is no time of day. */
   readonly value = model('');
   readonly required = input(false, { transform: booleanAttribute });
   private readonly typed = signal<string | null>(null);
-  /** What was typed stays as it is while it says the same. */
-  protected readonly time = linkedSignal<string, Date | null>({
-    source: this.value,
-    computation: (clock, before) =>
-      clock === this.typed() && before ? before.value : clock === '' ? null : timeOf(clock),
-  });
+  protected readonly time = dateOfText(this.value, this.typed, timeOf);
   protected readonly fault = signal<string | null>(null);
 
   protected take(time: Date | null): void {

@@ -1,4 +1,4 @@
-import { Injectable, type Provider, inject } from '@angular/core';
+import { Injectable, type Provider, type Signal, inject, linkedSignal } from '@angular/core';
 import { DateAdapter, MAT_DATE_FORMATS, MAT_DATE_LOCALE, type MatDateFormats } from '@angular/material/core';
 import { DateFnsAdapter } from '@angular/material-date-fns-adapter';
 import { type Cell, type Day, readClockCell, readDateCell } from '@lernen/core/model';
@@ -55,6 +55,21 @@ export function readDay(text: string): Cell<Day> {
 
 function isAmerican(): boolean {
   return navigator.language === 'en-US';
+}
+
+/**
+ * The date of a field's text. What was typed stays as it is while it says the same: given back as another date it would be
+ * written over under the cursor.
+ */
+export function dateOfText(
+  text: Signal<string>,
+  typed: Signal<string | null>,
+  read: (text: string) => Date,
+): Signal<Date | null> {
+  return linkedSignal<string, Date | null>({
+    source: text,
+    computation: (now, before) => (now === typed() && before ? before.value : now === '' ? null : read(now)),
+  });
 }
 
 /** A calendar day as Material's parts hold it: its midnight in the browser's zone. */

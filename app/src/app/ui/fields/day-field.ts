@@ -4,7 +4,6 @@ import {
   booleanAttribute,
   computed,
   input,
-  linkedSignal,
   model,
   output,
   signal,
@@ -12,15 +11,15 @@ import {
 import { MatDatepicker, MatDatepickerInput, MatDatepickerToggle } from '@angular/material/datepicker';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { dateOf, dayIn, dayProviders, readDay } from './day-adapter';
-import { Labelled, nextFieldId } from './labelled';
+import { dateOf, dateOfText, dayIn, dayProviders, readDay } from './day-adapter';
+import { BaseField } from './base-field';
+import { Labelled } from './labelled';
 import { afterPress } from '../press';
 import { FaultOf } from './fault-of';
 
 /** A calendar day, typed or taken from a calendar. */
 @Component({
   selector: 'app-day-field',
-  host: { class: 'field' },
   imports: [
     FaultOf,
     Labelled,
@@ -58,10 +57,7 @@ import { FaultOf } from './fault-of';
     </app-labelled>
   `,
 })
-export class DayField {
-  protected readonly id = nextFieldId();
-  readonly label = input.required<string>();
-  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+export class DayField extends BaseField {
   /** `YYYY-MM-DD`; empty where there is none, or where what was typed is no day. */
   readonly value = model('');
   readonly min = input('');
@@ -73,11 +69,7 @@ export class DayField {
   private readonly typed = signal<string | null>(null);
   protected readonly first = computed(() => (this.min() === '' ? null : dateOf(this.min())));
   protected readonly last = computed(() => (this.max() === '' ? null : dateOf(this.max())));
-  /** What was typed stays as it is while it says the same. */
-  protected readonly date = linkedSignal<string, Date | null>({
-    source: this.value,
-    computation: (day, before) => (day === this.typed() && before ? before.value : day === '' ? null : dateOf(day)),
-  });
+  protected readonly date = dateOfText(this.value, this.typed, dateOf);
   protected readonly fault = signal<string | null>(null);
 
   protected take(date: Date | null): void {

@@ -1,12 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 
-let count = 0;
-
-/** An id for a field that its label can name. */
-export function nextFieldId(): string {
-  return `field-${count++}`;
-}
-
 /** A field with its label above and, below, what is wrong with what stands in it. */
 @Component({
   selector: 'app-labelled',

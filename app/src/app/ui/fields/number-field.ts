@@ -3,13 +3,13 @@ import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { afterPress } from '../press';
 import { numberIn, valueOf } from '../value-of';
-import { Labelled, nextFieldId } from './labelled';
+import { BaseField } from './base-field';
+import { Labelled } from './labelled';
 import { FaultOf } from './fault-of';
 
 /** A number between two others, with its unit. What is none of them is said, and the number stays what it was. */
 @Component({
   selector: 'app-number-field',
-  host: { class: 'field' },
   imports: [FaultOf, Labelled, MatFormField, MatInput, MatSuffix],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -36,10 +36,7 @@ import { FaultOf } from './fault-of';
     </app-labelled>
   `,
 })
-export class NumberField {
-  protected readonly id = nextFieldId();
-  readonly label = input.required<string>();
-  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+export class NumberField extends BaseField {
   readonly value = model.required<number>();
   readonly min = input.required<number>();
   readonly max = input.required<number>();

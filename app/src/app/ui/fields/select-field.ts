@@ -1,8 +1,9 @@
-import { ChangeDetectionStrategy, Component, booleanAttribute, computed, input, model, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model, output } from '@angular/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatSelect } from '@angular/material/select';
 import { MatOptgroup, MatOption } from '@angular/material/core';
-import { Labelled, nextFieldId } from './labelled';
+import { BaseField } from './base-field';
+import { Labelled } from './labelled';
 
 export interface Option {
   readonly value: string;
@@ -14,7 +15,6 @@ export interface Option {
 /** One of a few things that are known. */
 @Component({
   selector: 'app-select-field',
-  host: { class: 'field' },
   imports: [Labelled, MatFormField, MatOptgroup, MatOption, MatSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -24,7 +24,6 @@ export interface Option {
           panelWidth=""
           [id]="id"
           [aria-labelledby]="id + '-label'"
-          [disabled]="disabled()"
           [value]="value()"
           (selectionChange)="choose($event.value)"
         >
@@ -46,12 +45,8 @@ export interface Option {
     </app-labelled>
   `,
 })
-export class SelectField {
-  protected readonly id = nextFieldId();
-  readonly label = input.required<string>();
-  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+export class SelectField extends BaseField {
   readonly options = input.required<readonly Option[]>();
-  readonly disabled = input(false, { transform: booleanAttribute });
   readonly value = model('');
   /** What the person chose. */
   readonly chosen = output<string>();

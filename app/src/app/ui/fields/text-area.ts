@@ -10,17 +10,16 @@ import {
 import { CdkTextareaAutosize } from '@angular/cdk/text-field';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { valueOf } from '../value-of';
-import { Labelled, nextFieldId } from './labelled';
+import { BaseField } from './base-field';
+import { Labelled } from './labelled';
 
 /** Several lines of text; it grows with them. */
 @Component({
   selector: 'app-text-area',
-  host: { class: 'field' },
   imports: [CdkTextareaAutosize, Labelled, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-labelled [label]="label()" [for]="id">
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()">
       <mat-form-field appearance="outline" subscriptSizing="dynamic">
         <textarea
           matInput
@@ -34,16 +33,13 @@ import { Labelled, nextFieldId } from './labelled';
           [attr.maxlength]="maxLength()"
           [placeholder]="placeholder()"
           [value]="value()"
-          (input)="value.set(valueOf($event))"
+          (input)="value.set(field.value)"
         ></textarea>
       </mat-form-field>
     </app-labelled>
   `,
 })
-export class TextArea {
-  protected readonly valueOf = valueOf;
-  protected readonly id = nextFieldId();
-  readonly label = input.required<string>();
+export class TextArea extends BaseField {
   readonly value = model('');
   readonly rows = input(3);
   readonly maxLength = input(50_000);

@@ -10,14 +10,13 @@ import {
 } from '@angular/core';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { valueOf } from '../value-of';
-import { Labelled, nextFieldId } from './labelled';
+import { BaseField } from './base-field';
+import { Labelled } from './labelled';
 import { FaultOf } from './fault-of';
 
 /** A line of text. */
 @Component({
   selector: 'app-text-field',
-  host: { class: 'field' },
   imports: [FaultOf, Labelled, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -33,29 +32,23 @@ import { FaultOf } from './fault-of';
           [attr.maxlength]="maxLength()"
           [placeholder]="placeholder()"
           [required]="required()"
-          [disabled]="disabled()"
           [attr.spellcheck]="isMono() ? false : null"
           [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="value()"
-          (input)="value.set(valueOf($event))"
-          (change)="committed.emit(valueOf($event))"
+          (input)="value.set(field.value)"
+          (change)="committed.emit(field.value)"
         />
       </mat-form-field>
     </app-labelled>
   `,
 })
-export class TextField {
-  protected readonly valueOf = valueOf;
-  protected readonly id = nextFieldId();
-  readonly label = input.required<string>();
-  readonly isLabelHidden = input(false, { transform: booleanAttribute });
+export class TextField extends BaseField {
   readonly value = model('');
   readonly type = input<'text' | 'url' | 'search'>('text');
   readonly maxLength = input(2000);
   readonly placeholder = input('');
   readonly required = input(false, { transform: booleanAttribute });
-  readonly disabled = input(false, { transform: booleanAttribute });
   readonly isMono = input(false, { transform: booleanAttribute });
   /** What is wrong with what stands in it; null where nothing is. */
   readonly fault = input<string | null>(null);
