@@ -35,8 +35,7 @@ export async function walk(page: Page, open: () => Promise<void>, skips: RegExp)
   const start = page.url();
   for (let round = 0; round < maxControls; round++) {
     const controls = await controlsOf(page, session);
-    const index = controls.findIndex(({ kind, name }) => !done.has(kind) && !skips.test(`${kind} ${name}`));
-    const control = controls[index];
+    const control = controls.find(({ kind, name }) => !done.has(kind) && !skips.test(`${kind} ${name}`));
     if (!control) {
       if (page.url() === start && (await page.locator('.cdk-overlay-pane').count()) === 0) break;
       await back(page, open, start);
@@ -48,10 +47,10 @@ export async function walk(page: Page, open: () => Promise<void>, skips: RegExp)
     done.add(control.kind);
     await settled(page);
     // What was there for a moment only, such as a way to stop, may be gone.
-    if ((await elementOf(page, index).count()) === 0) continue;
+    if ((await elementOf(page, control.index).count()) === 0) continue;
     const before = await stateOf(page);
     happened = 0;
-    const fault = await use(page, control, elementOf(page, index)).catch(
+    const fault = await use(page, control, elementOf(page, control.index)).catch(
       (error: unknown) => `could not be used: ${String(error).slice(0, 200)}`,
     );
     used.push(`${control.role} “${control.name}”`);

@@ -2,6 +2,7 @@ import { inject } from '@angular/core';
 import { type CanActivateFn, Router, type Routes } from '@angular/router';
 import { LogStore } from './store/log-store';
 import { PROFILE } from './store/profile';
+import { askBeforeLeaving } from './store/unsaved-forms';
 
 /** Somebody without any records is welcomed first; whoever chose to start empty is not asked again. */
 const welcomeFirst: CanActivateFn = async () => {
@@ -13,7 +14,7 @@ const welcomeFirst: CanActivateFn = async () => {
   return isNew ? router.parseUrl('/welcome') : true;
 };
 
-export const routes: Routes = [
+const pages: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'today' },
   {
     path: 'welcome',
@@ -74,5 +75,9 @@ export const routes: Routes = [
     loadComponent: () => import('./desk/compared').then((it) => it.Compared),
   },
   { path: 'setup', title: 'Setup · Lernen', loadComponent: () => import('./setup/setup').then((it) => it.Setup) },
+];
+
+export const routes: Routes = [
+  ...pages.map((page) => (page.loadComponent ? { ...page, canDeactivate: [askBeforeLeaving] } : page)),
   { path: '**', redirectTo: 'today' },
 ];

@@ -7,7 +7,8 @@ z.config({ localeError: faultWords });
 /** Parts that the schemas of the records are made of. */
 
 /** One line of text, trimmed and not empty. */
-export const line = (max: number): z.ZodMiniString => z.string().check(z.trim(), z.minLength(1), z.maxLength(max));
+export const line = (max: number): z.ZodMiniString<string> =>
+  z.string().check(z.trim(), z.minLength(1), z.maxLength(max));
 
 /** Text of any number of lines; empty where nothing was written. */
 export const text = (max: number): z.ZodMiniDefault<z.ZodMiniString> =>
@@ -33,3 +34,15 @@ export const listOf = <T extends z.ZodMiniType>(schema: T, max?: number): z.ZodM
 
 /** A yes or no that is no where it is left out. */
 export const flag = (): z.ZodMiniDefault<z.ZodMiniBoolean> => z._default(z.boolean(), false);
+
+/** The schema of a field that has a default, without it: for a form, in which every field stands. */
+export const given = <T extends z.ZodMiniType>(schema: z.ZodMiniDefault<T>): T => schema._zod.def.innerType;
+
+/** A line of a form: what is left empty means nothing. */
+export const blankIsNull = <T extends z.ZodMiniType<string | null, string | null>>(
+  schema: T,
+): z.ZodMiniPipe<z.ZodMiniTransform<string | null, string>, T> =>
+  z.pipe(
+    z.transform((text: string) => text.trim() || null),
+    schema,
+  );

@@ -40,6 +40,9 @@ export const TechniqueSchema = z.strictObject({
 });
 export type Technique = z.infer<typeof TechniqueSchema>;
 
+/** A technique as a person adds it. */
+export const TechniqueFormSchema = z.object({ name: TechniqueSchema.shape.name, family: TechniqueSchema.shape.family });
+
 /** Turns a name into an id: “Two pointers” becomes `two-pointers`. Empty when nothing of it is left. */
 export function techniqueIdFrom(name: string): TechniqueId {
   return name

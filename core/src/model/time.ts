@@ -13,8 +13,13 @@ export type Instant = z.infer<typeof InstantSchema>;
 export const DaySchema = z.iso.date().check(within);
 export type Day = z.infer<typeof DaySchema>;
 
+/** A time of day `HH:MM`. */
+export const ClockSchema = z
+  .string()
+  .check(z.regex(/^(?:[01]\d|2[0-3]):[0-5]\d$/, { error: 'must be a time of day such as 18:00' }));
+
 /** An IANA time zone such as `Europe/Lisbon`. */
-export const ZoneSchema = z.string().check(z.refine(isZone, { error: 'is not a known time zone' }));
+export const ZoneSchema = z.string().check(z.minLength(1), z.refine(isZone, { error: 'is not a known time zone' }));
 export type Zone = z.infer<typeof ZoneSchema>;
 
 export const millisecondsPerDay = 86_400_000;

@@ -1,18 +1,41 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
-import { costFault } from '@lernen/core/cost';
 import {
-  DaySchema,
+  type FieldTree,
+  FormField,
+  FormRoot,
+  type ValidationError,
+  disabled,
+  form,
+  validate,
+} from '@angular/forms/signals';
+import {
+  ClockSchema,
   type InWords,
   type Problem,
   type Sitting,
   type SittingFieldName,
+  type SittingForm,
+  SittingFormSchema,
   type SittingKind,
+  blankSittingForm,
   clockOf,
   dayOf,
   fieldsInWords,
+  formFieldsOf,
   instantAt,
+  isDay,
   readMinutesCell,
   sittingFields,
   sittingKinds,
@@ -23,42 +46,37 @@ import { LineDraft } from '../store/line-draft';
 import { Clock } from '../store/clock';
 import { type Changes, LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { REPOSITORY } from '../store/profile';
+import { formDraft } from '../store/form-draft';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { Picker } from '../ui/picker';
 import { kinds } from '../ui/kinds';
+import { BroughtBack } from '../ui/forms/brought-back';
+import { saving } from '../ui/forms/saving';
+import { zodRules } from '../ui/forms/zod-rules';
 import { ClockField } from '../ui/fields/clock-field';
 import { DayField } from '../ui/fields/day-field';
 import { SelectField, optionsOf } from '../ui/fields/select-field';
 import { TextArea } from '../ui/fields/text-area';
-import { textOrNull } from '../ui/value-of';
 import { WordsField } from '../ui/words-field';
 
-/** What stands in the form. */
-interface Filled {
+/** What a form begins with. */
+interface Begun {
   readonly sitting: Sitting;
-  /** Null until it is chosen: whether the problem is known says it. */
-  readonly kind: SittingKind | null;
-  readonly title: string;
-  /** The main technique of a new problem. */
-  readonly technique: string | null;
-  readonly day: string;
-  readonly time: string;
   /** What the quick line said; of the problem it may say more than the form asks. */
   readonly said: QuickDraft;
 }
-
-/** The form as it was begun. */
-const draftName = 'sitting-form';
 
 /** Everything about a sitting in a form: for who prefers it to the quick line, and to correct one later. */
 @Component({
   selector: 'app-sitting-page',
   imports: [
+    BroughtBack,
     ClockField,
     CostField,
     DayField,
+    FormField,
+    FormRoot,
     MatButton,
     OutcomeFields,
     Picker,
@@ -87,16 +105,12 @@ export class SittingPage {
   private readonly router = inject(Router);
   private readonly reasons = inject(Reasons);
   private readonly lineDraft = inject(LineDraft);
-  private readonly drafts = inject(REPOSITORY).drafts;
   /** A sitting's id, or `new`. */
   readonly id = input.required<string>();
   /** For a new one: the problem that it is of, or a quick line begun. */
   readonly problem = input<string>();
   readonly line = input<string>();
   protected readonly kindOptions = optionsOf(sittingKinds, (it) => kinds[it].word);
-  protected readonly form = signal<Filled | null>(null);
-  /** What was typed here before a reload stands in the form again. */
-  protected readonly isBroughtBack = signal(false);
   protected readonly lines = fieldsInWords(sittingFields);
   protected readonly minutesInWords: InWords<unknown> = {
     key: '',
@@ -105,39 +119,55 @@ export class SittingPage {
     read: readMinutesCell,
     write: (minutes) => (typeof minutes === 'number' ? String(minutes) : ''),
   };
-  /** Why what was typed in a field cannot be read, by the field. */
-  private readonly faults = signal<Readonly<Record<string, string | null>>>({});
+  /** What the form is about; null before that is known, and where there is no such sitting. */
+  protected readonly begun = signal<Begun | null>(null);
+  protected readonly values = signal(blankSittingForm);
+  private readonly outcome = viewChild(OutcomeFields);
+  protected readonly form = form(
+    this.values,
+    (path) => {
+      zodRules(path, SittingFormSchema);
+      disabled(path.title, () => !this.isNew());
+      validate(path.time, (field) => this.futureFault(field.valueOf(path.day), field.value()));
+      validate(path.sitting.attempts, () => {
+        const unread = this.outcome()?.unread() ?? null;
+        return unread === null ? null : { kind: 'unread', message: unread };
+      });
+    },
+    { submission: saving(async () => this.save()) },
+  );
+  protected readonly draft = formDraft('this sitting', this.values, SittingFormSchema);
   private readonly isSaving = signal(false);
-  private begun: Filled | null = null;
   private openedAt = 0;
+  /** The minutes that the start stands for. */
+  private minutes: number | null = null;
   private readonly address = computed(() => [this.id(), this.problem() ?? '', this.line() ?? ''].join('\n'));
   protected readonly isNew = computed(() => this.id() === 'new');
   protected readonly known = computed<Problem | null>(() => {
-    const form = this.form();
-    if (!form) return null;
-    const title = titleKey(form.title);
-    const own = this.log.problemsById().get(form.sitting.problemId);
+    const begun = this.begun();
+    const title = titleKey(this.values().title);
+    const own = this.log.problemsById().get(begun?.sitting.problemId ?? '');
     if (own && (!this.isNew() || titleKey(own.title) === title)) return own;
     return this.log.log().problems.find((problem) => titleKey(problem.title) === title) ?? null;
   });
   /** What logging a new sitting writes. */
   private readonly records = computed<QuickRecords | null>(() => {
-    const form = this.form();
-    if (!form || !this.isNew()) return null;
-    const { said, sitting, technique } = form;
-    const techniques = [technique, ...said.techniques.slice(1)].filter((id) => id !== null);
+    const begun = this.begun();
+    if (!begun || !this.isNew()) return null;
+    const { sitting, technique, title } = this.values();
+    const techniques = [technique, ...begun.said.techniques.slice(1)].filter((id) => id !== null);
     const draft = {
-      ...said,
-      title: form.title.trim() || 'Untitled',
+      ...begun.said,
+      title: title.trim() || 'Untitled',
       techniques: [...new Set(techniques)],
-      cost: statedIn(sitting),
+      cost: sitting.stated,
       slips: sitting.slips,
     };
     return this.log.recordsFor(draft, this.known()?.id ?? null);
   });
   protected readonly techniques = computed(() => [...this.log.offered(), ...(this.records()?.techniques ?? [])]);
   protected readonly kind = computed(
-    () => this.form()?.kind ?? this.records()?.sitting.kind ?? this.form()?.sitting.kind ?? 'first-solve',
+    () => this.values().kind ?? this.records()?.sitting.kind ?? this.begun()?.sitting.kind ?? 'first-solve',
   );
   protected readonly knownText = computed(() => {
     const records = this.records();
@@ -153,18 +183,6 @@ export class SittingPage {
     ].filter((fact) => typeof fact === 'string');
     return facts.length === 0 ? 'A new problem.' : `A new problem: ${facts.join(', ')}.`;
   });
-  protected readonly missing = computed(() => {
-    const form = this.form();
-    if (!form || form.title.trim() === '') return 'Write the title of the problem.';
-    const fault = Object.values(this.faults()).find((it) => it !== null) ?? costFaultIn(form.sitting);
-    if (fault !== null) return `This cannot be read: ${fault.replace(/\.$/, '')}.`;
-    if (form.day === '' || form.time === '') return 'Say when it was.';
-    const day = DaySchema.safeParse(form.day);
-    if (!day.success) return `The day ${day.error.issues[0]?.message ?? 'cannot be read'}.`;
-    return instantAt(form.day, form.time, this.clock.zone) > this.clock.now()
-      ? 'This is in the future. Log what took place.'
-      : null;
-  });
 
   constructor() {
     let begunAt: string | null = null;
@@ -174,56 +192,32 @@ export class SittingPage {
       begunAt = address;
       untracked(() => this.begin());
     });
-    effect(() => {
-      const form = this.form();
-      if (form && form !== this.begun)
-        this.drafts.keepText(draftName, JSON.stringify({ address: untracked(this.address), form }));
-    });
   }
 
-  protected put(part: Partial<Filled>): void {
-    this.form.update((form) => form && { ...form, ...part });
+  protected fieldOf(name: SittingFieldName): FieldTree<unknown> {
+    return this.form.sitting[name] as FieldTree<unknown>;
+  }
+
+  protected setKind(kind: SittingKind): void {
+    this.values.update((values) => ({ ...values, kind }));
   }
 
   protected set(part: Partial<Sitting>): void {
-    this.form.update((form) => form && { ...form, sitting: { ...form.sitting, ...part } });
+    this.values.update((values) => ({ ...values, sitting: { ...values.sitting, ...part } }));
   }
 
-  /** What is logged when it is over began its minutes ago, unless the person has said when. */
-  protected setMinutes(value: unknown): void {
-    const minutes = typeof value === 'number' ? value : null;
-    const form = this.form();
-    const [before, after] = [this.startedBefore(form?.sitting.minutes), this.startedBefore(minutes)];
-    this.set({ minutes });
-    if (this.isNew() && form?.day === before.day && form.time === before.time) this.put(after);
-  }
-
-  protected setFault(name: string, fault: string | null): void {
-    this.faults.update((faults) => ({ ...faults, [name]: fault }));
-  }
-
-  protected setKind(value: string): void {
-    const kind = sittingKinds.find((it): it is SittingKind => it === value);
-    if (kind) this.put({ kind });
-  }
-
-  protected setField(name: SittingFieldName, value: unknown): void {
-    this.set({ [name]: value });
-  }
-
-  protected async save(): Promise<void> {
-    const form = this.form();
-    if (!form || this.missing() !== null || this.isSaving()) return;
+  private async save(): Promise<void> {
+    const begun = this.begun();
+    if (!begun || this.isSaving()) return;
+    const { title, day, time, sitting } = SittingFormSchema.parse(this.values());
     const records = this.records();
-    const title = form.title.trim();
     const saved: Sitting = {
-      ...form.sitting,
+      ...begun.sitting,
+      ...sitting,
       revision: this.log.newId(),
-      problemId: records?.problemId ?? form.sitting.problemId,
+      problemId: records?.problemId ?? begun.sitting.problemId,
       kind: this.kind(),
-      startedAt: instantAt(form.day, form.time, this.clock.zone),
-      stated: statedIn(form.sitting),
-      twist: textOrNull(form.sitting.twist),
+      startedAt: instantAt(day, time, this.clock.zone),
     };
     const problem = records?.problem;
     const changes = {
@@ -237,22 +231,16 @@ export class SittingPage {
   }
 
   protected async remove(): Promise<void> {
-    const form = this.form();
-    if (!form || this.isSaving()) return;
-    const sitting = { ...form.sitting, revision: this.log.newId(), deleted: true };
-    await this.write({ sittings: [sitting] }, `Removed a sitting of ${form.title}`, sitting.problemId);
-  }
-
-  /** Takes back what was typed since the form was opened first. */
-  protected startOver(): void {
-    this.drafts.forgetText(draftName);
-    this.begin();
+    const begun = this.begun();
+    if (!begun || this.isSaving()) return;
+    const sitting = { ...begun.sitting, revision: this.log.newId(), deleted: true };
+    await this.write({ sittings: [sitting] }, `Removed a sitting of ${this.values().title}`, sitting.problemId);
   }
 
   private async write(changes: Changes, label: string, problemId: string): Promise<void> {
     this.isSaving.set(true);
     if (await this.log.saveAndSay(changes, label)) {
-      this.drafts.forgetText(draftName);
+      this.draft.forget();
       if (this.isNew() && this.lineDraft.line() === this.line()) this.lineDraft.write('');
       await this.router.navigateByUrl(`/problems/${problemId}`);
     }
@@ -263,11 +251,26 @@ export class SittingPage {
     const id = this.id();
     this.openedAt = this.clock.milliseconds();
     const stored = this.log.log().sittings.find((sitting) => sitting.id === id);
-    this.begun = stored ? this.filled(stored, emptyDraft) : id === 'new' ? this.fresh() : null;
-    const left = this.begun && this.left();
-    this.faults.set({});
-    this.isBroughtBack.set(left !== null);
-    this.form.set(left ?? this.begun);
+    const begun = stored ? { sitting: stored, said: emptyDraft } : id === 'new' ? this.fresh() : null;
+    this.begun.set(begun);
+    if (begun) this.draft.begin(`sitting:${this.address()}`, this.filled(begun));
+    this.minutes = this.values().sitting.minutes;
+  }
+
+  private futureFault(day: string, time: string): ValidationError | null {
+    if (!isDay(day) || !ClockSchema.safeParse(time).success) return null;
+    const isOver = instantAt(day, time, this.clock.zone) <= this.clock.now();
+    return isOver ? null : { kind: 'future', message: 'This is in the future. Log what took place.' };
+  }
+
+  /** What is logged when it is over began its minutes ago, unless the person has said when. */
+  protected follow(value: unknown): void {
+    const minutes = typeof value === 'number' ? value : null;
+    const [before, after] = [this.startedBefore(this.minutes), this.startedBefore(minutes)];
+    this.minutes = minutes;
+    const { day, time } = this.values();
+    if (this.isNew() && day === before.day && time === before.time)
+      this.values.update((values) => ({ ...values, ...after }));
   }
 
   private startedBefore(minutes: number | null | undefined): { readonly day: string; readonly time: string } {
@@ -275,45 +278,28 @@ export class SittingPage {
     return { day: dayOf(at, this.clock.zone), time: clockOf(at, this.clock.zone) };
   }
 
-  /** What a page that was reloaded or closed had in this form. */
-  private left(): Filled | null {
-    const text = this.drafts.text(draftName);
-    if (text === null) return null;
-    const { address, form } = JSON.parse(text) as { readonly address: string; readonly form: Filled };
-    return address === this.address() ? form : null;
-  }
-
-  private filled(sitting: Sitting, said: QuickDraft): Filled {
+  private filled({ sitting, said }: Begun): SittingForm {
     return {
-      sitting,
+      sitting: formFieldsOf(sitting),
       kind: null,
       title: this.log.problemsById().get(sitting.problemId)?.title ?? said.title,
       technique: said.techniques[0] ?? null,
       day: dayOf(sitting.startedAt, this.clock.zone),
       time: clockOf(sitting.startedAt, this.clock.zone),
-      said,
     };
   }
 
   /** A new sitting, with what the quick line or the problem said already. */
-  private fresh(): Filled {
+  private fresh(): Begun {
     const { techniques, problems } = this.log.log();
     const context = { today: this.clock.today(), techniques, problems };
     const { draft, knownProblemId } = readQuickLine(this.line() ?? '', context);
     const title = draft.title.trim() || 'Untitled';
     const { sitting } = this.log.recordsFor({ ...draft, title }, this.problem() ?? knownProblemId);
-    return this.filled(sitting, draft);
+    return { sitting, said: draft };
   }
 
   private techniqueName(id: string): string {
     return this.techniques().find((technique) => technique.id === id)?.name ?? this.reasons.techniqueName(id);
   }
-}
-
-function costFaultIn({ stated }: Sitting): string | null {
-  return costFault(stated.time) ?? costFault(stated.space);
-}
-
-function statedIn({ stated }: Sitting): Sitting['stated'] {
-  return { time: textOrNull(stated.time), space: textOrNull(stated.space) };
 }

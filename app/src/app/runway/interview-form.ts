@@ -1,42 +1,57 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
+import { FormField, FormRoot, form } from '@angular/forms/signals';
 import { MatButton } from '@angular/material/button';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import {
-  DaySchema,
-  type Instant,
   type Interview,
+  type InterviewForm as Values,
+  InterviewFormSchema,
   type Named,
-  type Technique,
-  type Zone,
   clockOf,
   dayOf,
   daysBetween,
   difficulties,
+  formOfInterview,
   instantAt,
-  isZone,
+  interviewOfForm,
 } from '@lernen/core/model';
+import { Clock } from '../store/clock';
+import { LogStore } from '../store/log-store';
+import { formDraft } from '../store/form-draft';
 import { cityOf, timeIn } from '../ui/dates';
 import { Picker } from '../ui/picker';
+import { BroughtBack } from '../ui/forms/brought-back';
+import { saving } from '../ui/forms/saving';
+import { zodRules } from '../ui/forms/zod-rules';
 import { ClockField } from '../ui/fields/clock-field';
 import { DayField } from '../ui/fields/day-field';
 import { NumberField } from '../ui/fields/number-field';
 import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
 import { TextField } from '../ui/fields/text-field';
 
-interface Weight {
-  readonly technique: string;
-  readonly weight: number;
-}
+type Weight = Values['weights'][number];
 
-const statuses = ['planned', 'done', 'cancelled'] as const;
 const maxDaysAhead = 2 * 365;
 
 /** When an interview is, in whose zone, what is expected in it, and how much it counts. */
 @Component({
   selector: 'app-interview-form',
   imports: [
+    BroughtBack,
     ClockField,
     DayField,
+    FormField,
+    FormRoot,
     MatButton,
     MatRadioButton,
     MatRadioGroup,
@@ -47,21 +62,22 @@ const maxDaysAhead = 2 * 365;
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form (submit)="$event.preventDefault(); save()" (input)="isTouched.set(true)">
+    <form [formRoot]="form">
+      @if (draft.isBroughtBack()) {
+        <app-brought-back (startOver)="draft.startOver()" />
+      }
       <div class="fields">
-        <app-text-field class="wide" label="Employer" required [maxLength]="120" [(value)]="employer" />
-        <app-text-field class="wide" label="Round" placeholder="screen, onsite …" [maxLength]="120" [(value)]="round" />
-        <app-day-field label="Day" required [(value)]="day" />
-        <app-clock-field label="Time" required [(value)]="time" />
+        <app-text-field class="wide" label="Employer" [formField]="form.employer" />
+        <app-text-field class="wide" label="Round" placeholder="screen, onsite …" [formField]="form.round" />
+        <app-day-field label="Day" [formField]="form.day" />
+        <app-clock-field label="Time" [formField]="form.time" />
         <app-picker
           class="wide"
           label="Time zone of the announcement"
           placeholder="a city, such as Lisbon"
           unknownText="No time zone is called that."
           [options]="zones()"
-          [value]="zone()"
-          (valueChange)="zone.set($event ?? '')"
-          (fault)="zoneFault.set($event)"
+          [formField]="form.zone"
         />
         @if (both(); as text) {
           <p class="second wide mono">{{ text }}</p>
@@ -69,34 +85,20 @@ const maxDaysAhead = 2 * 365;
         @if (doubt(); as text) {
           <p class="remark wide" role="status">{{ text }}</p>
         }
-        <app-select-field
-          label="Expected difficulty"
-          [options]="difficultyOptions"
-          [value]="difficulty()"
-          (chosen)="setDifficulty($event)"
-        />
-        <app-select-field
-          label="Importance"
-          [options]="importances"
-          [value]="importance() + ''"
-          (chosen)="importance.set(+$event)"
-        />
+        <app-select-field label="Expected difficulty" [options]="difficultyOptions" [formField]="form.difficulty" />
+        <app-select-field label="Importance" [options]="importances" [formField]="form.importance" />
         @if (!isNew()) {
-          <app-select-field label="It is" [options]="statusOptions" [value]="status()" (chosen)="setStatus($event)" />
+          <app-select-field label="It is" [options]="statusOptions" [formField]="form.status" />
         }
       </div>
       <fieldset>
         <legend class="label">Expected techniques</legend>
-        <mat-radio-group
-          aria-label="Expected techniques"
-          [value]="isUsual()"
-          (change)="isUsual.set($event.value); isTouched.set(true)"
-        >
+        <mat-radio-group aria-label="Expected techniques" [formField]="form.isUsual">
           <mat-radio-button [value]="true">the usual mix</mat-radio-button>
           <mat-radio-button [value]="false">by weight</mat-radio-button>
         </mat-radio-group>
-        @if (!isUsual()) {
-          @for (it of weights(); track it.technique) {
+        @if (!values().isUsual) {
+          @for (it of values().weights; track it.technique) {
             <p class="weight">
               <span>{{ nameOf(it.technique) }}</span>
               <app-number-field
@@ -129,21 +131,14 @@ const maxDaysAhead = 2 * 365;
           />
         }
       </fieldset>
-      @if (missing(); as text) {
-        <p [class]="isTouched() ? 'fault' : 'second'" role="status">{{ text }}</p>
+      @if (form.weights().touched() && form.weights().invalid()) {
+        <p class="fault" role="status">Weights need at least one technique; or take the usual mix.</p>
       }
       <p class="actions">
-        <button matButton="filled" [disabled]="missing() !== null">Save</button>
-        <button type="button" matButton="text" (click)="left.emit()">Cancel</button>
+        <button matButton="filled">Save</button>
+        <button type="button" matButton="text" (click)="leave()">Cancel</button>
         @if (!isNew()) {
-          <button
-            type="button"
-            matButton="outlined"
-            class="danger"
-            (click)="saved.emit({ ...interview(), deleted: true })"
-          >
-            Remove
-          </button>
+          <button type="button" matButton="outlined" class="danger" (click)="remove()">Remove</button>
         }
       </p>
     </form>
@@ -174,115 +169,116 @@ const maxDaysAhead = 2 * 365;
 })
 export class InterviewForm {
   readonly interview = input.required<Interview>();
-  readonly techniques = input.required<readonly Technique[]>();
-  readonly ownZone = input.required<Zone>();
-  readonly now = input.required<Instant>();
-  readonly saved = output<Interview>();
-  readonly left = output();
+  /** It is saved or left. */
+  readonly closed = output();
+  private readonly log = inject(LogStore);
+  private readonly clock = inject(Clock);
+  protected readonly techniques = this.log.offered;
   /** Each zone by its city too, with the time that it is there. */
   protected readonly zones = computed<readonly Named[]>(() =>
     [...new Set(['UTC', this.interview().zone, ...Intl.supportedValuesOf('timeZone')])].map((zone) => ({
       id: zone,
       name: zone,
       aliases: [cityOf(zone)],
-      family: `now ${clockOf(this.now(), zone)}`,
+      family: `now ${clockOf(this.clock.now(), zone)}`,
     })),
   );
   protected readonly difficultyOptions = optionsOf(difficulties, (it) => it);
-  protected readonly statusOptions = optionsOf(statuses, (it) => it);
-  protected readonly importances: readonly Option[] = [
-    { value: '1', text: '1, a practice run' },
-    { value: '2', text: '2' },
-    { value: '3', text: '3, as usual' },
-    { value: '4', text: '4' },
-    { value: '5', text: '5, the one that counts' },
+  protected readonly statusOptions = optionsOf(['planned', 'done', 'cancelled'] as const, (it) => it);
+  protected readonly importances: readonly Option<number>[] = [
+    { value: 1, text: '1, a practice run' },
+    { value: 2, text: '2' },
+    { value: 3, text: '3, as usual' },
+    { value: 4, text: '4' },
+    { value: 5, text: '5, the one that counts' },
   ];
   /** A record without an employer was never saved. */
   protected readonly isNew = computed(() => this.interview().employer === '');
-  protected readonly isTouched = signal(false);
-  protected readonly employer = linkedSignal(() => this.interview().employer);
-  protected readonly round = linkedSignal(() => this.interview().round);
-  protected readonly zone = linkedSignal(() => this.interview().zone);
-  protected readonly zoneFault = signal<string | null>(null);
-  protected readonly day = linkedSignal(() => dayOf(this.interview().at, this.interview().zone));
-  protected readonly time = linkedSignal(() => clockOf(this.interview().at, this.interview().zone));
-  protected readonly difficulty = linkedSignal(() => this.interview().difficulty);
-  protected readonly importance = linkedSignal(() => this.interview().importance);
-  protected readonly status = linkedSignal(() => this.interview().status);
-  protected readonly isUsual = linkedSignal(() => this.interview().mix === 'usual');
-  protected readonly weights = linkedSignal<readonly Weight[]>(() => {
-    const { mix } = this.interview();
-    return mix === 'usual' ? [] : Object.entries(mix).map(([technique, weight]) => ({ technique, weight }));
+  protected readonly values = signal(blank);
+  protected readonly form = form(this.values, (path) => zodRules(path, InterviewFormSchema), {
+    submission: saving(() => this.save()),
   });
+  protected readonly draft = formDraft('the interview', this.values, InterviewFormSchema);
+  private readonly isWhole = computed(() => InterviewFormSchema.safeParse(this.values()).success);
 
-  protected readonly missing = computed(() => {
-    if (this.employer().trim() === '') return 'Write the employer.';
-    if (this.day() === '' || this.time() === '') return 'Say on which day and at what time.';
-    const day = DaySchema.safeParse(this.day());
-    if (!day.success) return `The day ${day.error.issues[0]?.message ?? 'cannot be read'}.`;
-    const zoneFault = this.zoneFault();
-    if (zoneFault !== null) return zoneFault;
-    if (!isZone(this.zone())) return 'Choose the time zone, such as Europe/Lisbon.';
-    return !this.isUsual() && this.weights().length === 0 ? 'Add at least one technique, or take the usual mix.' : null;
-  });
   /** A year that was mistyped is more likely than an interview years away. */
   protected readonly doubt = computed(() => {
-    if (this.missing() !== null || this.status() !== 'planned') return null;
-    const days = daysBetween(dayOf(this.now(), this.zone()), this.day());
+    const { day, zone, status } = this.values();
+    if (!this.isWhole() || status !== 'planned') return null;
+    const days = daysBetween(dayOf(this.clock.now(), zone), day);
     if (days < 0)
       return `That was ${-days} ${days === -1 ? 'day' : 'days'} ago: it counts as over, and nothing is planned for it.`;
     return days > maxDaysAhead ? `That is in ${(days / 365).toFixed(1)} years. Is the year right?` : null;
   });
   protected readonly both = computed(() => {
-    if (this.missing() !== null || this.zone() === this.ownZone()) return null;
-    const at = instantAt(this.day(), this.time(), this.zone());
-    return `${timeIn(at, this.zone())} ${cityOf(this.zone())} = ${timeIn(at, this.ownZone())} here`;
+    const { day, time, zone } = this.values();
+    if (!this.isWhole() || zone === this.clock.zone) return null;
+    const at = instantAt(day, time, zone);
+    return `${timeIn(at, zone)} ${cityOf(zone)} = ${timeIn(at, this.clock.zone)} here`;
   });
+
+  constructor() {
+    effect(() => {
+      const interview = this.interview();
+      const name = `interview:${this.isNew() ? 'new' : interview.id}`;
+      untracked(() => this.draft.begin(name, formOfInterview(interview)));
+    });
+  }
 
   protected nameOf(id: string): string {
     return this.techniques().find((technique) => technique.id === id)?.name ?? id;
   }
 
   protected share({ weight }: Weight): string {
-    const total = this.weights().reduce((sum, it) => sum + it.weight, 0);
+    const total = this.values().weights.reduce((sum, it) => sum + it.weight, 0);
     return total === 0 ? '' : `${Math.round((100 * weight) / total)} %`;
   }
 
   protected add(id: string): void {
-    if (!this.weights().some((it) => it.technique === id))
-      this.weights.set([...this.weights(), { technique: id, weight: 10 }]);
+    const { weights } = this.values();
+    if (!weights.some((it) => it.technique === id)) this.setWeights([...weights, { technique: id, weight: 10 }]);
   }
 
   /** A weight of 0 takes the technique out. */
   protected setWeight(id: string, weight: number): void {
-    const bounded = Math.min(Math.max(Number.isFinite(weight) ? weight : 0, 0), 1000);
-    this.weights.set(
-      this.weights().flatMap((it) => (it.technique !== id ? [it] : bounded > 0 ? [{ ...it, weight: bounded }] : [])),
-    );
+    const changed = this.values().weights.map((it) => (it.technique === id ? { ...it, weight } : it));
+    this.setWeights(changed.filter((it) => it.weight > 0));
   }
 
-  protected setDifficulty(value: string): void {
-    this.difficulty.set(difficulties.find((it) => it === value) ?? 'medium');
+  private setWeights(weights: Weight[]): void {
+    this.values.update((values) => ({ ...values, weights }));
   }
 
-  protected setStatus(value: string): void {
-    this.status.set(statuses.find((it) => it === value) ?? 'planned');
+  protected async leave(): Promise<void> {
+    if (await this.draft.mayClose()) this.closed.emit();
   }
 
-  protected save(): void {
-    if (this.missing() !== null) return;
-    this.saved.emit({
-      ...this.interview(),
-      employer: this.employer().trim(),
-      round: this.round().trim(),
-      at: instantAt(this.day(), this.time(), this.zone()),
-      zone: this.zone(),
-      difficulty: this.difficulty(),
-      importance: this.importance(),
-      status: this.status(),
-      mix: this.isUsual()
-        ? 'usual'
-        : Object.fromEntries(this.weights().map(({ technique, weight }) => [technique, weight])),
-    });
+  protected remove(): Promise<void> {
+    return this.write({ ...this.interview(), deleted: true }, `Removed the interview at ${this.interview().employer}`);
+  }
+
+  private save(): Promise<void> {
+    const interview = { ...this.interview(), ...interviewOfForm(this.values()) };
+    return this.write(interview, `Saved the interview at ${interview.employer}; the plan follows`);
+  }
+
+  private async write(interview: Interview, label: string): Promise<void> {
+    if (!(await this.log.saveInterview(interview, label))) return;
+    this.draft.forget();
+    this.closed.emit();
   }
 }
+
+/** Before the interview is known. */
+const blank: Values = {
+  employer: '',
+  round: '',
+  day: '',
+  time: '',
+  zone: '',
+  difficulty: 'medium',
+  importance: 3,
+  status: 'planned',
+  isUsual: true,
+  weights: [],
+};

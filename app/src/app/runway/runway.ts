@@ -119,11 +119,4 @@ export class Runway {
       note: '',
     });
   }
-
-  protected async save(interview: Interview): Promise<void> {
-    const label = interview.deleted
-      ? `Removed the interview at ${interview.employer}`
-      : `Saved the interview at ${interview.employer}; the plan follows`;
-    if (await this.log.saveInterview(interview, label)) this.edited.set(null);
-  }
 }

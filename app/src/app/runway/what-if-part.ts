@@ -74,7 +74,7 @@ const height = 170;
             />
           }
           @case ('pause') {
-            <app-day-field label="until" [min]="clock.today()" [(value)]="until" />
+            <app-day-field label="until" [firstDay]="clock.today()" [(value)]="until" />
           }
           @default {
             @if (isAboutInterview() && log.coming().length > 0) {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormField, FormRoot, type ValidationError, form, validate } from '@angular/forms/signals';
 import { MatButton } from '@angular/material/button';
 import {
   MatExpansionPanel,
@@ -6,9 +7,12 @@ import {
   MatExpansionPanelHeader,
   MatExpansionPanelTitle,
 } from '@angular/material/expansion';
-import { type Named, type Technique, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
+import { type Named, type Technique, TechniqueFormSchema, TechniqueSchema, techniqueIdFrom } from '@lernen/core/model';
+import { formDraft } from '../store/form-draft';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
+import { saving } from '../ui/forms/saving';
+import { zodRules } from '../ui/forms/zod-rules';
 import { Picker } from '../ui/picker';
 import { TextField } from '../ui/fields/text-field';
 
@@ -16,6 +20,8 @@ import { TextField } from '../ui/fields/text-field';
 @Component({
   selector: 'app-techniques-setup',
   imports: [
+    FormField,
+    FormRoot,
     MatButton,
     MatExpansionPanel,
     MatExpansionPanelContent,
@@ -28,20 +34,10 @@ import { TextField } from '../ui/fields/text-field';
   template: `
     <section aria-labelledby="catalogue-title">
       <h2 id="catalogue-title">Techniques</h2>
-      <form class="actions" (submit)="$event.preventDefault(); add()">
-        <app-text-field label="New technique" [maxLength]="80" [(value)]="name" />
-        <app-picker
-          label="Family"
-          takesOther
-          [options]="families()"
-          [maxLength]="60"
-          [value]="family()"
-          (valueChange)="family.set($event ?? '')"
-        />
-        <button matButton="outlined" [disabled]="addFault() !== null">Add</button>
-        @if (name() !== '' && addFault(); as text) {
-          <span class="fault">{{ text }}</span>
-        }
+      <form class="actions" [formRoot]="form">
+        <app-text-field label="New technique" [formField]="form.name" />
+        <app-picker label="Family" takesOther [options]="families()" [formField]="form.family" />
+        <button matButton="outlined">Add</button>
       </form>
       <mat-expansion-panel>
         <mat-expansion-panel-header>
@@ -120,17 +116,23 @@ import { TextField } from '../ui/fields/text-field';
 export class TechniquesSetup {
   protected readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
-  protected readonly name = signal('');
-  protected readonly family = signal('My own');
+  private readonly values = signal({ name: '', family: 'My own' });
+  protected readonly form = form(
+    this.values,
+    (path) => {
+      zodRules(path, TechniqueFormSchema);
+      validate(path.name, ({ value }) => this.nameFault(value()));
+    },
+    { submission: saving(() => this.add()) },
+  );
+  private readonly draft = formDraft('the technique', this.values, TechniqueFormSchema);
   protected readonly families = computed(() =>
     [...new Set(this.log.log().techniques.map(({ family }) => family))].map((name): Named => ({ id: name, name })),
   );
-  protected readonly addFault = computed(() => {
-    const id = techniqueIdFrom(this.name());
-    if (id === '') return 'Write a name with letters or digits.';
-    if (this.family().trim() === '') return 'Write a family.';
-    return this.log.techniquesById().has(id) ? 'There is a technique of that name.' : null;
-  });
+
+  constructor() {
+    this.draft.begin('technique', this.values());
+  }
 
   protected others(technique: Technique): Technique[] {
     return this.log.offered().filter((it) => it.id !== technique.id);
@@ -140,16 +142,20 @@ export class TechniquesSetup {
     return this.log.techniquesById().get(id)?.name ?? id;
   }
 
-  protected async add(): Promise<void> {
-    if (this.addFault() !== null) return;
-    const name = this.name().trim();
-    const technique = TechniqueSchema.parse({
-      id: techniqueIdFrom(name),
-      revision: this.log.newId(),
-      name,
-      family: this.family().trim(),
-    });
-    if (await this.log.saveTechniques([technique], `Added ${name}`)) this.name.set('');
+  private nameFault(name: string): ValidationError | null {
+    const id = techniqueIdFrom(name);
+    if (name.trim() !== '' && id === '') return { kind: 'name', message: 'Write a name with letters or digits.' };
+    return this.log.techniquesById().has(id) ? { kind: 'name', message: 'There is a technique of that name.' } : null;
+  }
+
+  private async add(): Promise<void> {
+    const { name, family } = TechniqueFormSchema.parse(this.values());
+    const id = techniqueIdFrom(name);
+    const technique = TechniqueSchema.parse({ id, revision: this.log.newId(), name, family });
+    if (!(await this.log.saveTechniques([technique], `Added ${name}`))) return;
+    this.draft.forget();
+    this.form().reset({ name: '', family });
+    this.draft.begin('technique', this.values());
   }
 
   /** @returns whether it may be called that. */

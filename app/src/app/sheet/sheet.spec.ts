@@ -42,9 +42,12 @@ describe('the page of a problem', () => {
     await page.press('Edit');
     await page.fill('Link', 'ftp://tide.example');
     await page.press('Save');
-    await page.until(() => page.said.includes('link'));
+    expect(page.text).toContain('Link must be a link that begins with http:// or https://.');
     expect(page.field('Link').value).toBe('ftp://tide.example');
     await page.press('Cancel');
+    await page.until(() => document.querySelector('mat-dialog-container') !== null);
+    await page.press('Throw it away');
+    await page.until(() => !page.text.includes('Stated difficulty'));
     expect(page.log.problemsById().get(problem.id)?.link).toBeNull();
   });
 

@@ -11,18 +11,14 @@ import {
 } from '@angular/core';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
-import { MatChip, MatChipRemove, MatChipSet } from '@angular/material/chips';
 import { sheetFileName, writeSheetMarkdown } from '@lernen/core/archive';
 import { sittingEvidence } from '@lernen/core/estimate';
 import {
-  type Difficulty,
   type EntryKind,
-  type Problem,
   type ReviewKind,
   type Sitting,
   type Stage,
   dayOf,
-  difficulties,
   isFilled,
   lessonKinds,
   reviewKinds,
@@ -41,14 +37,13 @@ import { download } from '../ui/download';
 import { DifficultyNotches } from '../ui/difficulty-notches';
 import { KindMark } from '../ui/kind-mark';
 import { sittingText } from '../ui/sitting-facts';
-import { Picker } from '../ui/picker';
 import { counted, feltWords, halfText, percent } from '../ui/words';
 import { stageKeys } from '../ui/shortcut-list';
-import { textOrNull } from '../ui/value-of';
 import { BoundsAllow } from './margin/bounds-allow';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
 import { SheetScroll } from './sheet-scroll';
+import { ProblemForm } from './problem-form';
 import { newTraceFor } from './new-trace';
 import { stageWords } from './stage-words';
 import { ApproachesStage } from './stages/approaches-stage';
@@ -62,8 +57,6 @@ import { ReadStage } from './stages/read-stage';
 import { TraceStage } from './stages/trace-stage';
 import { WhyStage } from './stages/why-stage';
 import { DayField } from '../ui/fields/day-field';
-import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
-import { TextField } from '../ui/fields/text-field';
 import { isWriting } from '../ui/writing';
 
 /** A problem: the stages of its sheet in the left margin, the sheet itself, and beside it what the machine makes of it. */
@@ -81,15 +74,10 @@ import { isWriting } from '../ui/writing';
     KindMark,
     LessonsStage,
     MatButton,
-    MatChip,
-    MatChipRemove,
-    MatChipSet,
     ObservationsStage,
-    Picker,
+    ProblemForm,
     ReadStage,
     RouterLink,
-    SelectField,
-    TextField,
     TraceStage,
     WhyStage,
   ],
@@ -121,10 +109,6 @@ export class Sheet {
   protected readonly percent = percent;
   protected readonly halfText = halfText;
   protected readonly counted = counted;
-  protected readonly difficultyOptions: readonly Option[] = [
-    { value: '', text: 'not stated' },
-    ...optionsOf(difficulties, (it) => it),
-  ];
   protected readonly reviewKinds = reviewKinds;
   protected readonly shortDay = shortDay;
   protected readonly longDay = longDay;
@@ -163,13 +147,14 @@ export class Sheet {
   });
   protected readonly here = this.scroll.here;
 
-  protected readonly draft = signal<Problem | null>(null);
+  /** Whether the form of the problem's facts is open. */
+  protected readonly isEdited = signal(false);
 
   constructor() {
     effect(() => {
       const id = this.id();
       untracked(() => {
-        this.draft.set(null);
+        this.isEdited.set(false);
         this.scroll.onceWhole(() => document.getElementById(this.route.snapshot.fragment ?? '')?.scrollIntoView());
         this.sheet.open(id);
       });
@@ -220,56 +205,6 @@ export class Sheet {
     if (kind !== 'lesson') return this.sheet.add(kind);
     const known = this.sheet.of('lesson').map(({ lesson }) => lesson);
     return this.sheet.add('lesson', { lesson: lessonKinds.find((it) => !known.includes(it)) ?? 'cue' });
-  }
-
-  protected edit(): void {
-    this.draft.set(this.problem());
-  }
-
-  protected set(part: Partial<Problem>): void {
-    const draft = this.draft();
-    if (draft) this.draft.set({ ...draft, ...part });
-  }
-
-  protected setDifficulty(value: string): void {
-    this.set({ difficulty: difficulties.find((it): it is Difficulty => it === value) ?? null });
-  }
-
-  protected setTechnique(index: number, id: string | null): void {
-    const techniques = [...(this.draft()?.techniques ?? [])];
-    if (id === null) techniques.splice(index, 1);
-    else techniques[index] = id;
-    this.set({ techniques: [...new Set(techniques)] });
-  }
-
-  protected addTechnique(id: string | null): void {
-    if (id !== null) this.set({ techniques: [...new Set([...(this.draft()?.techniques ?? []), id])] });
-  }
-
-  protected async save(): Promise<void> {
-    const draft = this.draft();
-    if (!draft) return;
-    await this.sheet.flush();
-    // The form has the facts of the problem; what the stages hold may have changed since it was opened.
-    const problem: Problem = {
-      ...(this.problem() ?? draft),
-      title: draft.title,
-      difficulty: draft.difficulty,
-      techniques: draft.techniques,
-      origin: textOrNull(draft.origin),
-      employer: textOrNull(draft.employer),
-      link: textOrNull(draft.link),
-    };
-    if (await this.log.saveProblem(problem)) this.draft.set(null);
-  }
-
-  protected async remove(): Promise<void> {
-    const problem = this.problem();
-    if (
-      problem &&
-      (await this.log.saveProblem({ ...problem, deleted: true }, `Removed ${problem.title} with its sittings`))
-    )
-      await this.router.navigateByUrl('/problems');
   }
 
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {

@@ -76,11 +76,13 @@ export class OpenPage {
     await this.settle();
   }
 
+  /** Writes into a field and leaves it. */
   async fill(label: string, value: string): Promise<void> {
     const field = this.field(label);
     field.value = value;
     field.dispatchEvent(new Event('input', { bubbles: true }));
     field.dispatchEvent(new Event('change', { bubbles: true }));
+    field.dispatchEvent(new Event('focusout', { bubbles: true }));
     await this.settle();
   }
 

@@ -24,6 +24,10 @@ function type(field: HTMLInputElement | null, text: string): void {
   field.dispatchEvent(new Event('input'));
 }
 
+function leave(element: HTMLElement): void {
+  element.querySelector('input')?.dispatchEvent(new Event('focusout', { bubbles: true }));
+}
+
 describe('the picker', () => {
   const inputs = { options: catalogue, label: 'Technique', value: null, unknownText: 'No technique is called that.' };
 
@@ -31,7 +35,7 @@ describe('the picker', () => {
     const { fixture, element } = show(Picker, inputs);
     const field = element.querySelector('input');
     type(field, 'priority q');
-    field?.dispatchEvent(new Event('blur'));
+    leave(element);
     fixture.detectChanges();
     expect([fixture.componentInstance.value(), field?.value]).toEqual(['heap', 'Heap']);
   });
@@ -40,7 +44,7 @@ describe('the picker', () => {
     const { fixture, element } = show(Picker, inputs);
     const field = element.querySelector('input');
     type(field, 'lantern magic');
-    field?.dispatchEvent(new Event('blur'));
+    leave(element);
     fixture.detectChanges();
     expect(element.textContent).toContain('No technique is called that.');
     expect(fixture.componentInstance.value()).toBeNull();
@@ -51,7 +55,7 @@ describe('the picker', () => {
     const field = element.querySelector('input');
     expect(field?.value).toBe('Heap');
     type(field, '');
-    field?.dispatchEvent(new Event('blur'));
+    leave(element);
     expect(fixture.componentInstance.value()).toBeNull();
   });
 
@@ -64,12 +68,12 @@ describe('the picker', () => {
     document.body.append(option);
     type(field, 'priority q');
     press(option, 'pointerdown');
-    field?.dispatchEvent(new Event('blur'));
+    leave(element);
     press(option, 'pointerup');
     option.remove();
     expect(fixture.componentInstance.value()).toBeNull();
     press(document.body, 'pointerdown');
-    field?.dispatchEvent(new Event('blur'));
+    leave(element);
     expect(fixture.componentInstance.value()).toBeNull();
     press(document.body, 'pointerup');
     expect(fixture.componentInstance.value()).toBe('heap');
@@ -87,6 +91,9 @@ describe('the cost field', () => {
   it('keeps what cannot be read and says where reading stopped', () => {
     const { fixture, element } = show(CostField, { label: 'Time cost', value: '' });
     type(element.querySelector('input'), 'O(n log');
+    fixture.detectChanges();
+    expect(element.querySelector('.fault')).toBeNull();
+    leave(element);
     fixture.detectChanges();
     expect(fixture.componentInstance.value()).toBe('O(n log');
     expect(element.querySelector('.fault')?.textContent).toContain('position 8');

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, input, model, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, type WritableSignal, computed, input, model } from '@angular/core';
+import { type FieldTree, FormField, form } from '@angular/forms/signals';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
@@ -22,7 +23,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
   selector: 'app-outcome-fields',
-  imports: [MatButton, MatCheckbox, MatRadioButton, MatRadioGroup, SelectField, WordsField],
+  imports: [FormField, MatButton, MatCheckbox, MatRadioButton, MatRadioGroup, SelectField, WordsField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
@@ -61,9 +62,7 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
                   [inWords]="field.inWords"
                   [label]="field.inWords.label + ', attempt ' + (number + 1)"
                   [isLabelHidden]="true"
-                  [value]="attempt[field.name]"
-                  (valueChange)="setField(number, field.name, $event)"
-                  (faultChange)="fault.emit($event)"
+                  [formField]="fieldOf(number, field.name)"
                 />
               }
             }
@@ -145,13 +144,14 @@ export class OutcomeFields {
   readonly withAttempts = input(true);
   readonly result = model.required<Result | null>();
   readonly help = model.required<Help>();
-  readonly attempts = model.required<readonly Attempt[]>();
+  readonly attempts = model<readonly Attempt[]>([]);
   /** Whether attempts are asked for run time, memory and what else a judge tells. */
   readonly asksWhatJudgesTell = input(false);
-  /** Why something that was typed cannot be read; null when it can again. */
-  readonly fault = output<string | null>();
   readonly chosenSlips = model.required<readonly Slip[]>();
   readonly felt = model.required<number | null>();
+  private readonly form = form(this.attempts as WritableSignal<readonly Attempt[]>);
+  /** Why something that was typed cannot be read; null where all can. */
+  readonly unread = computed(() => this.form().errorSummary()[0]?.message ?? null);
   protected readonly attemptLines = fieldsInWords(attemptFields);
   protected readonly results = results;
   protected readonly helps = helps;
@@ -164,6 +164,12 @@ export class OutcomeFields {
   protected readonly resultWords = resultWords;
   protected readonly helpWords = helpWords;
   protected readonly slipWords = slipWords;
+
+  protected fieldOf(index: number, name: keyof Attempt): FieldTree<unknown> {
+    const field = this.form[index]?.[name];
+    if (!field) throw new RangeError(`There is no ${name} of attempt ${index + 1}.`);
+    return field as FieldTree<unknown>;
+  }
 
   protected add(): void {
     this.attempts.set([...this.attempts(), unknownAttempt]);

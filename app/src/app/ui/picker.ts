@@ -14,7 +14,8 @@ import { MatAutocomplete, MatAutocompleteTrigger, MatOption } from '@angular/mat
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { type Named, findNamed, isCalled, likeNamed } from '@lernen/core/model';
-import { BaseField } from './fields/base-field';
+import { BaseField, unreadIn } from './fields/base-field';
+import { FaultOf } from './fields/fault-of';
 import { Labelled } from './fields/labelled';
 import { beforeClick } from './press';
 
@@ -27,29 +28,25 @@ const maxOffered = 60;
  */
 @Component({
   selector: 'app-picker',
-  imports: [Labelled, MatAutocomplete, MatAutocompleteTrigger, MatFormField, MatInput, MatOption],
+  imports: [FaultOf, Labelled, MatAutocomplete, MatAutocompleteTrigger, MatFormField, MatInput, MatOption],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-labelled
-      [label]="label()"
-      [for]="id"
-      [isLabelHidden]="isLabelHidden() || isQuiet()"
-      [fault]="isUnknown() ? unknownText() : null"
-    >
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden() || isQuiet()" [fault]="fault()">
       <mat-form-field appearance="outline" subscriptSizing="dynamic" [class.quiet]="isQuiet()">
         <input
           matInput
           #field
+          [appFault]="fault()"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           type="text"
           autocomplete="off"
           [id]="id"
-          [attr.maxlength]="maxLength()"
+          [attr.maxlength]="maxLength() ?? 300"
           [placeholder]="placeholder()"
           [disabled]="disabled()"
           [matAutocomplete]="list"
           [value]="shown()"
           (input)="type($event)"
-          (blur)="leave()"
           (keydown.enter)="enter($event)"
         />
       </mat-form-field>
@@ -74,7 +71,7 @@ export class Picker extends BaseField {
   readonly disabled = input(false, { transform: booleanAttribute });
   /** Without a frame, among other facts in a line. */
   readonly isQuiet = input(false, { transform: booleanAttribute });
-  readonly maxLength = input(300);
+  readonly maxLength = input<number>();
   readonly unknownText = input('Nothing is called that.');
   /** What is chosen is added to others; the field is empty again for the next. */
   readonly adds = input(false, { transform: booleanAttribute });
@@ -83,11 +80,10 @@ export class Picker extends BaseField {
   readonly value = model<string | null>(null);
   /** What was chosen, also where it is the same again. */
   readonly chosen = output<string>();
-  /** Why what stands in the field means nothing; null once it does. */
-  readonly fault = output<string | null>();
+  protected override readonly unread = unreadIn(this.value);
   private readonly typed = signal<string | null>(null);
   protected readonly shown = computed(() => this.typed() ?? this.nameOf(this.value() ?? ''));
-  protected readonly isUnknown = computed(
+  private readonly isUnknown = computed(
     () => !this.takesOther() && (this.typed() ?? '').trim() !== '' && this.matching().length === 0,
   );
   protected readonly matching = computed(() => likeNamed(this.typed() ?? '', this.options()).slice(0, maxOffered));
@@ -104,7 +100,7 @@ export class Picker extends BaseField {
       const named = this.matching().find((option) => isCalled(option, value));
       if (named) this.value.set(named.id);
     }
-    this.fault.emit(this.isUnknown() ? this.unknownText() : null);
+    this.unread.set(this.isUnknown() ? this.unknownText() : null);
   }
 
   protected choose(id: string): void {
@@ -112,7 +108,7 @@ export class Picker extends BaseField {
     this.chosen.emit(id);
     if (this.adds()) this.value.set(null);
     this.typed.set(null);
-    this.fault.emit(null);
+    this.unread.set(null);
     // The list has written the name into the field by itself.
     this.field().nativeElement.value = this.shown();
   }
@@ -121,17 +117,20 @@ export class Picker extends BaseField {
    * What was typed is taken before a press on something else does its work: on Save, say. Pressing an option leaves the
    * field too, and says itself what is meant.
    */
-  protected leave(): void {
+  protected override leave(): void {
     beforeClick((pressed) => {
       if (!pressed?.closest('mat-option')) this.settle();
     });
+    super.leave();
   }
 
   /** Enter takes what the list offers first, or what was typed; it never saves a form over it. */
   protected enter(event: Event): void {
     if (this.typed() === null || this.takesOther()) return;
     event.preventDefault();
-    if (!this.trigger().panelOpen) this.settle();
+    if (this.trigger().panelOpen) return;
+    this.settle();
+    super.leave();
   }
 
   /** Takes what was typed, if it means one of them; empty text takes the value away. */
@@ -147,8 +146,12 @@ export class Picker extends BaseField {
       this.choose(match.found.id);
       return;
     }
-    if (typed.trim() !== '') return;
-    this.value.set(null);
+    if (typed.trim() !== '') {
+      this.unread.set(match.kind === 'several' ? 'Several are called that: choose one.' : this.unknownText());
+      return;
+    }
+    // A form that needs the field holds a text there.
+    this.value.set(this.required() ? '' : null);
     this.typed.set(null);
   }
 }

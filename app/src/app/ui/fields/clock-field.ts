@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, booleanAttribute, input, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, model, signal } from '@angular/core';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { MatTimepicker, MatTimepickerInput, MatTimepickerToggle } from '@angular/material/timepicker';
+import { readClockCell } from '@lernen/core/model';
 import { clockIn, dateOfText, dayProviders, timeOf } from './day-adapter';
-import { BaseField } from './base-field';
+import { BaseField, unreadIn } from './base-field';
 import { Labelled } from './labelled';
-import { afterPress } from '../press';
 import { FaultOf } from './fault-of';
 
 /** A time of day, typed or taken from a list of half hours. */
@@ -39,8 +39,8 @@ import { FaultOf } from './fault-of';
           [appFault]="fault()"
           [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [value]="time()"
-          (valueChange)="take($event)"
-          (change)="leave(field.value)"
+          (valueChange)="take($event, field.value)"
+          (input)="read(field.value)"
         />
         <mat-timepicker-toggle matIconSuffix [for]="times" />
         <mat-timepicker #times interval="30min" />
@@ -51,23 +51,20 @@ import { FaultOf } from './fault-of';
 export class ClockField extends BaseField {
   /** `HH:MM`; empty where there is none, or where what was typed is no time of day. */
   readonly value = model('');
-  readonly required = input(false, { transform: booleanAttribute });
   private readonly typed = signal<string | null>(null);
   protected readonly time = dateOfText(this.value, this.typed, timeOf);
-  protected readonly fault = signal<string | null>(null);
+  protected override readonly unread = unreadIn(this.value);
 
-  protected take(time: Date | null): void {
+  protected take(time: Date | null, text: string): void {
     const isTime = time !== null && !Number.isNaN(time.getTime());
     const clock = isTime ? clockIn(time) : '';
     this.typed.set(clock);
     this.value.set(clock);
-    if (isTime) this.fault.set(null);
+    this.read(text);
   }
 
-  protected leave(text: string): void {
-    const isNone = this.value() === '' && text.trim() !== '';
-    const fault = isNone ? `“${text.trim()}” is no time of day. Write 18:00 or 6:00 pm.` : null;
-    // It moves what stands under it: not while a press on that is under way.
-    afterPress(() => this.fault.set(fault));
+  protected read(text: string): void {
+    const cell = readClockCell(text);
+    this.unread.set('reason' in cell ? `${cell.reason}. Write 18:00 or 6:00 pm.` : null);
   }
 }

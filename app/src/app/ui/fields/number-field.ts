@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, booleanAttribute, input, model, output, signal } from '@angular/core';
 import { MatFormField, MatSuffix } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
-import { afterPress } from '../press';
 import { numberIn, valueOf } from '../value-of';
 import { BaseField } from './base-field';
 import { Labelled } from './labelled';
@@ -47,17 +46,18 @@ export class NumberField extends BaseField {
   /** Whether the field may be emptied; then `cleared` says that it was. */
   readonly canBeEmpty = input(false, { transform: booleanAttribute });
   readonly cleared = output();
-  protected readonly fault = signal<string | null>(null);
+  /** Why what was typed is not taken; the number that stood there stays. */
+  protected override readonly unread = signal<string | null>(null);
 
   protected take(event: Event): void {
     if (this.canBeEmpty() && valueOf(event) === '') {
-      this.fault.set(null);
+      this.unread.set(null);
       this.cleared.emit();
       return;
     }
     const read = numberIn(event, this.value());
-    // What is said below moves what stands under it: not while a press on that is under way.
-    afterPress(() => this.fault.set(typeof read === 'string' ? read : null));
+    this.unread.set(typeof read === 'string' ? read : null);
+    if (typeof read === 'string') this.leave();
     if (typeof read === 'number') this.value.set(read);
   }
 }

@@ -5,8 +5,8 @@ import { MatOptgroup, MatOption } from '@angular/material/core';
 import { BaseField } from './base-field';
 import { Labelled } from './labelled';
 
-export interface Option {
-  readonly value: string;
+export interface Option<T = string> {
+  readonly value: T;
   readonly text: string;
   /** Options of one group stand together under its name. */
   readonly group?: string;
@@ -45,13 +45,13 @@ export interface Option {
     </app-labelled>
   `,
 })
-export class SelectField extends BaseField {
-  readonly options = input.required<readonly Option[]>();
-  readonly value = model('');
+export class SelectField<T = string> extends BaseField {
+  readonly options = input.required<readonly Option<T>[]>();
+  readonly value = model.required<T>();
   /** What the person chose. */
-  readonly chosen = output<string>();
+  readonly chosen = output<T>();
   protected readonly groups = computed(() => {
-    const groups: { readonly name: string; readonly options: Option[] }[] = [];
+    const groups: { readonly name: string; readonly options: Option<T>[] }[] = [];
     for (const option of this.options()) {
       const name = option.group ?? '';
       const last = groups.at(-1);
@@ -61,13 +61,13 @@ export class SelectField extends BaseField {
     return groups;
   });
 
-  protected choose(value: string): void {
+  protected choose(value: T): void {
     this.value.set(value);
     this.chosen.emit(value);
   }
 }
 
 /** Options of the words for some values. */
-export function optionsOf<T extends string>(values: readonly T[], textOf: (value: T) => string): Option[] {
+export function optionsOf<T extends string>(values: readonly T[], textOf: (value: T) => string): Option<T>[] {
   return values.map((value) => ({ value, text: textOf(value) }));
 }

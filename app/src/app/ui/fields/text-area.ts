@@ -1,25 +1,18 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  booleanAttribute,
-  input,
-  model,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, booleanAttribute, input, model } from '@angular/core';
 import { CdkTextareaAutosize } from '@angular/cdk/text-field';
 import { MatFormField } from '@angular/material/form-field';
 import { MatInput } from '@angular/material/input';
 import { BaseField } from './base-field';
+import { FaultOf } from './fault-of';
 import { Labelled } from './labelled';
 
 /** Several lines of text; it grows with them. */
 @Component({
   selector: 'app-text-area',
-  imports: [CdkTextareaAutosize, Labelled, MatFormField, MatInput],
+  imports: [CdkTextareaAutosize, FaultOf, Labelled, MatFormField, MatInput],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()">
+    <app-labelled [label]="label()" [for]="id" [isLabelHidden]="isLabelHidden()" [fault]="fault()">
       <mat-form-field appearance="outline" subscriptSizing="dynamic">
         <textarea
           matInput
@@ -30,7 +23,9 @@ import { Labelled } from './labelled';
           [class.mono]="isMono()"
           [attr.spellcheck]="isMono() ? false : null"
           [id]="id"
-          [attr.maxlength]="maxLength()"
+          [attr.maxlength]="maxLength() ?? 50_000"
+          [appFault]="fault()"
+          [attr.aria-describedby]="fault() === null ? null : id + '-fault'"
           [placeholder]="placeholder()"
           [value]="value()"
           (input)="value.set(field.value)"
@@ -42,12 +37,7 @@ import { Labelled } from './labelled';
 export class TextArea extends BaseField {
   readonly value = model('');
   readonly rows = input(3);
-  readonly maxLength = input(50_000);
+  readonly maxLength = input<number>();
   readonly placeholder = input('');
   readonly isMono = input(false, { transform: booleanAttribute });
-  private readonly field = viewChild.required<ElementRef<HTMLTextAreaElement>>('field');
-
-  focus(): void {
-    this.field().nativeElement.focus();
-  }
 }

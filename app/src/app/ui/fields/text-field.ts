@@ -29,7 +29,7 @@ import { FaultOf } from './fault-of';
           [class.mono]="isMono()"
           [id]="id"
           [type]="type()"
-          [attr.maxlength]="maxLength()"
+          [attr.maxlength]="maxLength() ?? 2000"
           [placeholder]="placeholder()"
           [required]="required()"
           [attr.spellcheck]="isMono() ? false : null"
@@ -46,12 +46,9 @@ import { FaultOf } from './fault-of';
 export class TextField extends BaseField {
   readonly value = model('');
   readonly type = input<'text' | 'url' | 'search'>('text');
-  readonly maxLength = input(2000);
+  readonly maxLength = input<number>();
   readonly placeholder = input('');
-  readonly required = input(false, { transform: booleanAttribute });
   readonly isMono = input(false, { transform: booleanAttribute });
-  /** What is wrong with what stands in it; null where nothing is. */
-  readonly fault = input<string | null>(null);
   /** What stands in it once it is left or Enter is pressed. */
   readonly committed = output<string>();
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
