@@ -79,7 +79,9 @@ test('a spreadsheet of problems for later comes in as a list, and lists go out',
   await expect(page.getByLabel('Each row is')).toHaveText('a problem for later');
   await page.getByLabel('On the list, where the row names none').fill('Course week 4');
   await page.keyboard.press('Tab');
+  await press(page.getByRole('button', { name: 'See what cannot be read' }));
   await expect(page.getByText('has no title')).toBeVisible();
+  await press(page.getByRole('button', { name: 'See what comes in' }));
   await expect(page.getByText('Course week 4').first()).toBeVisible();
   await press(page.getByRole('button', { name: 'Bring in 2 rows' }));
   await expect(page.getByText('Kept 2 new problems for later.')).toBeVisible();

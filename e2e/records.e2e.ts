@@ -70,11 +70,14 @@ test('a spreadsheet is shown before it comes in; what cannot be read is handed b
   await expect(page.getByText('3 rows can come in')).toBeVisible();
   await expect(page.getByText('1 row cannot.')).toBeVisible();
   await expect(page.getByText('1 row is there already')).toBeVisible();
+  await page.getByRole('tab', { name: /What cannot be read: 2 rows/ }).click();
   await expect(page.getByRole('row', { name: /line 5.*has no title/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /31\.2\.2026.*not a date/ })).toBeVisible();
   const failed = await lernen.takeOut('Save these rows as a CSV of their own');
   expect(failed.split('\r\n')[0]).toBe('Aufgabe,Datum,Dauer,Schwierigkeit,Technik,Stimmung,Notiz,what cannot be read');
+  await page.getByRole('tab', { name: /What the columns mean/ }).click();
   await lernen.choose('Schwierigkeit', 'into the note');
+  await page.getByRole('button', { name: 'See what cannot be read' }).click();
   await page.getByLabel('Datum, line 6').fill('31.10.2026');
   await page.keyboard.press('Tab');
   await expect(page.getByRole('row', { name: /not a date/ })).toHaveCount(0);

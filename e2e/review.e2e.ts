@@ -90,7 +90,7 @@ test('a saved review changes recall and plan in front of you, and undoing it cha
   await page.getByRole('button', { name: 'Save and compare' }).click();
   await page.getByRole('link', { name: 'Open the problem' }).click();
   await expect(recall).toContainText(/^\s*(?:9[7-9]|100)\s% now/);
-  await page.locator('app-notice-bar').getByRole('button', { name: 'Undo', exact: true }).click();
+  await page.locator('mat-snack-bar-container').getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(recall).toHaveText(before);
 });
 

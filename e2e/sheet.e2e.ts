@@ -183,7 +183,7 @@ test('two tabs on one sheet see each other and lose nothing of either', async ({
   }
   await other.getByRole('button', { name: 'Remove observation 1' }).click();
   await expect(page.getByLabel('Observation 1', { exact: true })).toHaveCount(0);
-  await other.locator('app-notice-bar').getByRole('button', { name: 'Undo', exact: true }).click();
+  await other.locator('mat-snack-bar-container').getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByLabel('Observation 1', { exact: true })).toHaveValue('falls strictly');
 });
 

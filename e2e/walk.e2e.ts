@@ -6,7 +6,7 @@ import { walk } from './walk/walk';
 /** What is left out: it leads out of the world that is walked, or prints. */
 const outside = 'Reset the demo|Leave for my own records|Skip to the page|Print$';
 /** The frame is the same on every page, and used on the first alone. */
-const frame = 'app-root|app-quick-line|app-notice-bar|app-runway-strip|app-shortcut-dialog';
+const frame = 'app-root|app-quick-line|app-notice-bar|app-notice-snack|app-runway-strip|app-shortcut-dialog';
 
 /** Every page, in both worlds, themes and widths: `npm run walk`. Without it the pages that are soon walked, once each. */
 const isWhole = process.env['WALK'] === 'whole';

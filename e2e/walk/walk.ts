@@ -30,7 +30,7 @@ export async function walk(page: Page, open: () => Promise<void>, skips: RegExp)
   let happened = 0;
   const count = (): void => void happened++;
   for (const event of outside) page.on(event as 'popup', count);
-  page.setDefaultTimeout(patience);
+  page.setDefaultTimeout(4 * patience);
   await open();
   const start = page.url();
   for (let round = 0; round < maxControls; round++) {
@@ -50,9 +50,10 @@ export async function walk(page: Page, open: () => Promise<void>, skips: RegExp)
     if ((await elementOf(page, control.index).count()) === 0) continue;
     const before = await stateOf(page);
     happened = 0;
-    const fault = await use(page, control, elementOf(page, control.index)).catch(
-      (error: unknown) => `could not be used: ${String(error).slice(0, 200)}`,
-    );
+    const element = elementOf(page, control.index);
+    const fault = await use(page, control, element).catch((error: unknown) => String(error).slice(0, 200));
+    // It may have gone between one look and the next, as a way to stop does when the work is over.
+    if (fault !== null && (await element.count()) === 0) continue;
     used.push(`${control.role} “${control.name}”`);
     if (fault !== null) faults.push(`${control.kind} “${control.name}” ${fault}`);
     else if (!(await changes(page, before, () => happened > 0)))
@@ -116,17 +117,16 @@ interface Place {
 }
 
 async function placeOf(page: Page, element: Locator): Promise<Place | null> {
-  const box = await element.boundingBox();
-  if (!box) return null;
-  const [x, y] = [box.x + Math.min(box.width / 2, 60), box.y + box.height / 2];
-  const isCovered = await element.evaluate(
-    (it, [left, top]) => {
-      const met = document.elementFromPoint(left ?? 0, top ?? 0);
-      return met !== null && !it.contains(met) && !met.contains(it) && met.closest('label') === null;
-    },
-    [x, y],
-  );
-  return { x, y, isCovered };
+  if ((await element.count()) === 0) return null;
+  return element.evaluate((it) => {
+    // A link that goes on in the next line is pressed on its first one.
+    const [box] = it.getClientRects();
+    if (!box) return null;
+    const [x, y] = [box.x + Math.min(box.width / 2, 60), box.y + box.height / 2];
+    const met = document.elementFromPoint(x, y);
+    const isCovered = met !== null && !it.contains(met) && !met.contains(it) && met.closest('label') === null;
+    return { x, y, isCovered };
+  });
 }
 
 /** Waits until nothing has changed for a moment: what is still coming in would move what is pressed. */

@@ -2,6 +2,7 @@ import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList, moveItemInArray 
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { type ListedProblem, type ProblemList, daysBetween, listedProblems, maxListTitle } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
@@ -16,6 +17,7 @@ import { TextField } from '../ui/fields/text-field';
 @Component({
   selector: 'app-list-section',
   imports: [
+    MatTooltip,
     CdkDrag,
     CdkDragHandle,
     CdkDropList,

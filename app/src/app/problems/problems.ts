@@ -4,6 +4,7 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatSort, MatSortHeader } from '@angular/material/sort';
+import { MatTooltip } from '@angular/material/tooltip';
 import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -17,6 +18,7 @@ import { type ProblemFilter, type ProblemRow, type SortKey, filterRows, problemR
 import { NewProblems } from './new-problems';
 import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
 import { TextField } from '../ui/fields/text-field';
+import { ListPosition } from '../ui/list-position';
 
 const any: Option = { value: '', text: 'any' };
 
@@ -30,6 +32,8 @@ const any: Option = { value: '', text: 'any' };
     DifficultyNotches,
     MatButton,
     MatCheckbox,
+    ListPosition,
+    MatTooltip,
     MatSort,
     MatSortHeader,
     NewProblems,

@@ -11,11 +11,15 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { BreakpointObserver } from '@angular/cdk/layout';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle } from '@angular/material/expansion';
 import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatStep, MatStepper, MatStepperIcon } from '@angular/material/stepper';
 import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields, ourOwnFields } from '@lernen/core/archive';
 import type { DateOrder } from '@lernen/core/model';
+import { map } from 'rxjs';
 import { Clock } from '../store/clock';
 import { type CsvGuess, type CsvPreview, Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
@@ -43,6 +47,9 @@ const fieldWords: Readonly<Record<string, string>> = { time: 'time of day', star
     MatExpansionPanelHeader,
     MatExpansionPanelTitle,
     MatProgressBar,
+    MatStep,
+    MatStepper,
+    MatStepperIcon,
     SelectField,
     TextField,
   ],
@@ -153,6 +160,17 @@ export class CsvWizard {
     rowsAre: this.rowsAre(),
     listTitle: this.listTitle(),
   }));
+  protected readonly isNarrow = toSignal(
+    inject(BreakpointObserver)
+      .observe('(width < 700px)')
+      .pipe(map(({ matches }) => matches)),
+    { requireSync: true },
+  );
+  protected readonly mendLabel = computed(() => {
+    const { faultyCount = 0, refusedCount = 0 } = this.preview() ?? {};
+    const count = faultyCount + refusedCount;
+    return count === 0 ? 'What cannot be read' : `What cannot be read: ${counted(count, 'row')}`;
+  });
   protected readonly preview = signal<CsvPreview | null>(null);
   protected readonly progress = signal<number | null>(null);
   protected readonly failure = signal<string | null>(null);

@@ -4,7 +4,7 @@ import { rateOf, shippedRates } from '@lernen/core/sheet';
 import { weekdays } from '@lernen/core/model';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
-import { type ShortcutCommand, shippedKeys, shortcutWords } from '../ui/shortcut-list';
+import { type PageCommand, pageCommands, shortcuts } from '../ui/shortcut-registry';
 import { BackupsSetup } from './backups-setup';
 import { DoneList } from './done-list';
 import { PlanChoices } from './plan-choices';
@@ -106,7 +106,7 @@ const weekdayNames = {
               <app-text-field
                 #field
                 isMono
-                [label]="shortcutWords[command]"
+                [label]="shortcuts[command].words"
                 [maxLength]="1"
                 [value]="keyOf(command)"
                 (committed)="setKey(command, $event) || field.reset(keyOf(command))"
@@ -149,8 +149,8 @@ export class Setup {
   protected readonly difficulties = ['easy', 'medium', 'hard'] as const;
   private readonly weekdays = [...weekdays.slice(1), 'sun'] as (keyof typeof weekdayNames)[];
   protected readonly weekdayOptions = optionsOf(this.weekdays, (it) => weekdayNames[it]);
-  protected readonly commands = Object.keys(shippedKeys) as ShortcutCommand[];
-  protected readonly shortcutWords = shortcutWords;
+  protected readonly commands = pageCommands;
+  protected readonly shortcuts = shortcuts;
 
   protected goal(): number {
     return Math.round(this.log.settings().goal * 100);
@@ -195,15 +195,15 @@ export class Setup {
     void this.log.saveSettings(({ singleKeys }) => ({ singleKeys: !singleKeys }));
   }
 
-  protected keyOf(command: ShortcutCommand): string {
-    return this.log.settings().keys[command] ?? shippedKeys[command];
+  protected keyOf(command: PageCommand): string {
+    return (this.log.settings().keys[command] ?? shortcuts[command].keys[0] ?? '').toLowerCase();
   }
 
   /** A key that another command has is not taken. @returns whether it was. */
-  protected setKey(command: ShortcutCommand, typed: string): boolean {
+  protected setKey(command: PageCommand, typed: string): boolean {
     const key = typed.trim().toLowerCase();
     const other = this.commands.find((it) => it !== command && this.keyOf(it) === key);
-    if (other) this.notices.fail(`“${key}” is the key for “${shortcutWords[other]}” already.`);
+    if (other) this.notices.fail(`“${key}” is the key for “${shortcuts[other].words}” already.`);
     if (other || key.length !== 1) return false;
     void this.log.saveSettings(({ keys }) => ({ keys: { ...keys, [command]: key } }));
     return true;

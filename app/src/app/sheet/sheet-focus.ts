@@ -19,7 +19,7 @@ export class SheetFocus {
     this.afterwards(() => document.querySelector(selector));
   }
 
-  /** Into a stage: where it says that writing starts, else at its first field. */
+  /** Into a stage: where it says that writing starts, else at its first field, else on what adds to it. */
   onStage(stage: string): void {
     this.afterwards(() => {
       const section = document.getElementById(stage);
@@ -45,9 +45,11 @@ function enter(element: Element | null): boolean {
   if (!element) return false;
   element.scrollIntoView({ block: 'nearest' });
   if (element.querySelector('.unmade')) return false;
-  const field = element.matches(fields)
+  const field = element.matches(`${fields}, button`)
     ? element
-    : (element.querySelector('.cell[tabindex="0"]') ?? element.querySelector(fields));
+    : (element.querySelector('.cell[tabindex="0"]') ??
+      element.querySelector(fields) ??
+      element.querySelector('button'));
   if (field instanceof HTMLElement) field.focus();
   return true;
 }

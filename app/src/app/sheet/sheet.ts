@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { sheetFileName, writeSheetMarkdown } from '@lernen/core/archive';
 import { sittingEvidence } from '@lernen/core/estimate';
 import {
@@ -20,7 +21,6 @@ import {
   type Stage,
   dayOf,
   isFilled,
-  lessonKinds,
   reviewKinds,
   stageOf,
   stages,
@@ -38,13 +38,12 @@ import { DifficultyNotches } from '../ui/difficulty-notches';
 import { KindMark } from '../ui/kind-mark';
 import { sittingText } from '../ui/sitting-facts';
 import { counted, feltWords, halfText, percent } from '../ui/words';
-import { stageKeys } from '../ui/shortcut-list';
+import { keysText, shortcutOf } from '../ui/shortcut-registry';
 import { BoundsAllow } from './margin/bounds-allow';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
 import { SheetScroll } from './sheet-scroll';
 import { ProblemForm } from './problem-form';
-import { newTraceFor } from './new-trace';
 import { stageWords } from './stage-words';
 import { ApproachesStage } from './stages/approaches-stage';
 import { BoundsStage } from './stages/bounds-stage';
@@ -74,6 +73,7 @@ import { isWriting } from '../ui/writing';
     KindMark,
     LessonsStage,
     MatButton,
+    MatTooltip,
     ObservationsStage,
     ProblemForm,
     ReadStage,
@@ -110,6 +110,7 @@ export class Sheet {
   protected readonly halfText = halfText;
   protected readonly counted = counted;
   protected readonly reviewKinds = reviewKinds;
+  protected readonly keysText = keysText;
   protected readonly shortDay = shortDay;
   protected readonly longDay = longDay;
 
@@ -161,21 +162,23 @@ export class Sheet {
     });
   }
 
-  /** Capital letters lead to the stages; Alt+Z undoes, outside of fields Ctrl+Z too. */
+  /** Keys of the sheet; in a field most of them are letters, or the browser's own. */
   protected key(event: KeyboardEvent): void {
+    const command = shortcutOf(event, 'sheet');
+    if (command === null) return;
     const writes = isWriting(event.target);
-    const isUndo = event.code === 'KeyZ' && (event.altKey || ((event.ctrlKey || event.metaKey) && !writes));
-    if (isUndo) {
+    if (command === 'leave-field') {
+      if (writes && event.target instanceof HTMLElement) event.target.blur();
+    } else if (command === 'undo' || command === 'redo') {
+      if (writes && !event.altKey) return;
       event.preventDefault();
-      void (event.shiftKey ? this.sheet.redo() : this.sheet.undo());
-      return;
+      void this.sheet[command]();
+    } else {
+      const stage = stages.find((it) => it === command);
+      if (writes || stage === undefined || !this.log.settings().singleKeys) return;
+      event.preventDefault();
+      this.goTo(stage);
     }
-    if (event.key === 'Escape' && writes && event.target instanceof HTMLElement) event.target.blur();
-    if (writes || event.ctrlKey || event.metaKey || event.altKey || !this.log.settings().singleKeys) return;
-    const stage = stages.find((it) => stageKeys[it] === event.key);
-    if (!stage) return;
-    event.preventDefault();
-    this.goTo(stage);
   }
 
   /** One is in the stage in which one writes, wherever the page is scrolled to. */
@@ -188,23 +191,12 @@ export class Sheet {
     this.page.tick();
   }
 
-  /** Puts the cursor where one would write next in a stage; a list begins a new entry unless its last one is empty. */
+  /** Puts the cursor where one would go on in a stage: in the last entry of a list, or on what adds its first. */
   private goTo(stage: Stage): void {
     const kind = listed[stage];
-    if (kind === undefined) {
-      this.focus.onStage(stage);
-      return;
-    }
-    const last = this.sheet.of(kind).at(-1);
-    const isGoneOn = stage === 'trace' || stage === 'code';
-    this.focus.onEntry(last && (isGoneOn || !isFilled(last)) ? last.id : this.begin(kind));
-  }
-
-  private begin(kind: EntryKind): string {
-    if (kind === 'trace') return this.sheet.add(kind, newTraceFor(this.sheet.of('example')[0] ?? null, 0));
-    if (kind !== 'lesson') return this.sheet.add(kind);
-    const known = this.sheet.of('lesson').map(({ lesson }) => lesson);
-    return this.sheet.add('lesson', { lesson: lessonKinds.find((it) => !known.includes(it)) ?? 'cue' });
+    const last = kind === undefined ? undefined : this.sheet.of(kind).at(-1);
+    if (last) this.focus.onEntry(last.id);
+    else this.focus.onStage(stage);
   }
 
   protected async start(kind: ReviewKind | 'first-solve'): Promise<void> {

@@ -31,7 +31,10 @@ describe('the stages of a sheet', () => {
   const stored = (): Promise<Entry[]> => entriesOf(page.database, problem.id);
   const key = (name: string, options: KeyboardEventInit = {}): void => {
     const target = document.activeElement ?? document.body;
-    target.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...options }));
+    const shiftKey = /^[A-Z]$/.test(name);
+    target.dispatchEvent(
+      new KeyboardEvent('keydown', { key: name, shiftKey, bubbles: true, cancelable: true, ...options }),
+    );
   };
 
   it('are saved as they are typed, and taken back', async () => {
@@ -161,15 +164,20 @@ describe('the stages of a sheet', () => {
     await page.until(() => page.text.includes('hash map with doubly linked list'));
   });
 
-  it('are led to by capital letters, a list beginning a new entry', async () => {
+  it('are led to by capital letters, which add nothing by themselves', async () => {
     await open();
     key('O');
+    await page.until(() => document.activeElement?.textContent.trim() === 'An observation');
+    expect(page.all('#observations app-entry-row')).toEqual([]);
+    (document.activeElement as HTMLElement).click();
     await page.until(() => document.activeElement?.getAttribute('aria-label') === 'Observation 1');
     key('A');
     await page.settle();
-    expect(page.all('#approaches app-entry-row')).toEqual([]);
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Observation 1');
     (document.activeElement as HTMLElement).blur();
     key('A');
+    await page.until(() => document.activeElement?.textContent.trim() === 'The plain approach');
+    (document.activeElement as HTMLElement).click();
     await page.until(() => document.activeElement?.getAttribute('aria-label') === 'Idea of approach 1');
     key('Enter', { altKey: true });
     await page.until(() => document.activeElement?.getAttribute('aria-label') === 'Idea of approach 2');

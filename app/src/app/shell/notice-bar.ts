@@ -1,26 +1,17 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, inject, untracked } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { DerivedStore } from '../store/derived-store';
-import { Notices } from '../store/notices';
+import { type Notice, Notices } from '../store/notices';
+import { NoticeSnack } from './notice-snack';
 
-/** What happened last, with the way to undo it; and planning that takes long, with the way to stop it. */
+/** Says what happened last, over the foot of the page; and planning that takes long, with the way to stop it. */
 @Component({
   selector: 'app-notice-bar',
   imports: [MatButton, MatProgressBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div aria-live="polite">
-      @if (notices.current(); as notice) {
-        <p [class.failed]="notice.kind === 'failed'">
-          <span>{{ notice.text }}</span>
-          @if (notice.action; as action) {
-            <button type="button" matButton="text" (click)="act(action.run)">{{ action.label }}</button>
-          }
-          <button type="button" matButton="text" (click)="notices.clear()">Close</button>
-        </p>
-      }
-    </div>
     @if (derived.isStopped()) {
       <p>
         <span>Planning was stopped; the plan before it stays.</span>
@@ -45,10 +36,6 @@ import { Notices } from '../store/notices';
     p span {
       flex: 1;
     }
-    .failed span {
-      color: var(--risk);
-      font-weight: 600;
-    }
     /* Only planning that takes long is worth a line. */
     .planning {
       animation: late 0s 700ms both;
@@ -64,11 +51,20 @@ import { Notices } from '../store/notices';
   `,
 })
 export class NoticeBar {
-  protected readonly notices = inject(Notices);
+  private readonly notices = inject(Notices);
+  private readonly snackBar = inject(MatSnackBar);
   protected readonly derived = inject(DerivedStore);
 
-  protected act(run: () => void): void {
-    this.notices.clear();
-    run();
+  constructor() {
+    effect(() => {
+      const notice = this.notices.current();
+      untracked(() => (notice ? this.show(notice) : this.snackBar.dismiss()));
+    });
+  }
+
+  /** How long it stays is for the notices to say. */
+  private show(notice: Notice): void {
+    const politeness = notice.kind === 'failed' ? 'assertive' : 'polite';
+    this.snackBar.openFromComponent(NoticeSnack, { data: notice, politeness, panelClass: 'notice' });
   }
 }

@@ -65,7 +65,7 @@ describe('the frame of every page', () => {
     const dialog = (): HTMLElement | null => document.querySelector('mat-dialog-container');
     const close = (): void => [...(dialog()?.querySelectorAll('button') ?? [])].at(-1)?.click();
     await page.press('Keyboard shortcuts');
-    await page.until(() => dialog()?.textContent.includes('In the quick line: save') === true);
+    await page.until(() => dialog()?.textContent.includes('Save what the line says') === true);
     close();
     await page.until(() => dialog() === null);
     TestBed.inject(Shortcuts).commands.next('help');

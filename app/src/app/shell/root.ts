@@ -4,6 +4,7 @@ import {
   DestroyRef,
   ElementRef,
   Injector,
+  afterNextRender,
   computed,
   effect,
   inject,
@@ -114,6 +115,7 @@ export class Root {
         if (command === 'help') void this.showKeys();
         else void this.startNext();
       });
+    afterNextRender(() => this.measureFoot());
     let isFirst = true;
     const moves = this.router.events
       .pipe(filter((event) => event instanceof NavigationEnd))
@@ -125,6 +127,16 @@ export class Root {
         this.path.set(path);
       });
     inject(DestroyRef).onDestroy(() => moves.unsubscribe());
+  }
+
+  /** What lies over the page stands above its foot, which grows with what the quick line reads back. */
+  private measureFoot(): void {
+    const main = this.main().nativeElement;
+    const measure = (): void => {
+      const foot = innerHeight - main.getBoundingClientRect().bottom;
+      document.documentElement.style.setProperty('--foot', `${foot}px`);
+    };
+    new ResizeObserver(measure).observe(main);
   }
 
   protected skip(event: Event): void {
@@ -144,7 +156,7 @@ export class Root {
       import('@angular/material/dialog'),
       import('./shortcut-dialog'),
     ]);
-    this.injector.get(MatDialog).open(ShortcutDialog, { autoFocus: 'first-heading', maxWidth: 560 });
+    this.injector.get(MatDialog).open(ShortcutDialog, { autoFocus: 'first-heading', maxWidth: 900 });
   }
 
   private async startNext(): Promise<void> {

@@ -1,10 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle } from '@angular/material/dialog';
-import { type ShortcutCommand, sheetKeyWords, shortcutWords } from '../ui/shortcut-list';
+import { type Scope, idsOf, keysText, pageCommands, scopes, shortcuts } from '../ui/shortcut-registry';
 import { Shortcuts } from './shortcuts';
 
-/** The list of single-key shortcuts. */
+const scopeWords: Readonly<Record<Scope, string>> = {
+  page: 'Everywhere, outside of fields',
+  sheet: 'On a sheet',
+  entry: 'In an entry of a sheet',
+  trace: 'In a trace',
+  line: 'In the quick line',
+};
+
+/** The list of all keys. */
 @Component({
   selector: 'app-shortcut-dialog',
   imports: [MatButton, MatDialogActions, MatDialogClose, MatDialogContent, MatDialogTitle],
@@ -12,36 +20,44 @@ import { Shortcuts } from './shortcuts';
   template: `
     <h2 mat-dialog-title>Keys</h2>
     <mat-dialog-content>
-      <dl>
-        @for (row of rows(); track row.word) {
-          <dt>
-            <kbd>{{ row.key }}</kbd>
-          </dt>
-          <dd>{{ row.word }}</dd>
+      <div class="scopes">
+        @for (group of groups(); track group.words) {
+          <section>
+            <h3>{{ group.words }}</h3>
+            <dl>
+              @for (row of group.rows; track row.words) {
+                <dt>
+                  <kbd>{{ row.keys }}</kbd>
+                </dt>
+                <dd>{{ row.words }}</dd>
+              }
+            </dl>
+          </section>
         }
-        <dt><kbd>Enter</kbd></dt>
-        <dd>In the quick line: save</dd>
-        <dt><kbd>Esc</kbd></dt>
-        <dd>In the quick line: leave it for later</dd>
-        @for (row of sheetKeyWords; track row[0]) {
-          <dt>
-            <kbd>{{ row[0] }}</kbd>
-          </dt>
-          <dd>{{ row[1] }}</dd>
-        }
-      </dl>
-      <p class="second">Setup changes the keys or switches them off.</p>
+      </div>
+      <p class="second">Setup gives the keys of the first group others, or switches single keys off.</p>
     </mat-dialog-content>
     <mat-dialog-actions>
       <button type="button" matButton="outlined" mat-dialog-close>Close</button>
     </mat-dialog-actions>
   `,
   styles: `
+    .scopes {
+      columns: 2 260px;
+      column-gap: 32px;
+    }
+    section {
+      break-inside: avoid;
+    }
+    h3 {
+      margin: 0 0 8px;
+      color: var(--ink);
+    }
     dl {
       display: grid;
-      grid-template-columns: auto 1fr;
-      gap: 8px 16px;
-      margin: 0 0 12px;
+      grid-template-columns: 84px 1fr;
+      gap: 6px 8px;
+      margin: 0 0 18px;
     }
     dd {
       margin: 0;
@@ -49,12 +65,14 @@ import { Shortcuts } from './shortcuts';
   `,
 })
 export class ShortcutDialog {
-  private readonly shortcuts = inject(Shortcuts);
-  protected readonly sheetKeyWords = sheetKeyWords;
-  protected readonly rows = computed(() =>
-    (Object.entries(this.shortcuts.keys()) as [ShortcutCommand, string][]).map(([command, key]) => ({
-      key: key.toUpperCase(),
-      word: shortcutWords[command],
+  private readonly own = inject(Shortcuts);
+  protected readonly groups = computed(() =>
+    scopes.map((scope) => ({
+      words: scopeWords[scope],
+      rows: idsOf(scope).map((id) => {
+        const command = pageCommands.find((it) => it === id);
+        return { keys: command ? this.own.keys()[command] : keysText(id), words: shortcuts[id].words };
+      }),
     })),
   );
 }

@@ -2,10 +2,10 @@ import { Injectable, computed, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Subject } from 'rxjs';
 import { LogStore } from '../store/log-store';
-import { shippedKeys, type ShortcutCommand } from '../ui/shortcut-list';
+import { type PageCommand, keysOf, pageCommands, shortcuts } from '../ui/shortcut-registry';
 import { isWriting } from '../ui/writing';
 
-const routes: Partial<Record<ShortcutCommand, string>> = {
+const routes: Partial<Record<PageCommand, string>> = {
   today: '/today',
   problems: '/problems',
   techniques: '/techniques',
@@ -19,23 +19,22 @@ export class Shortcuts {
   private readonly log = inject(LogStore);
   private readonly router = inject(Router);
   /** Commands that somebody else carries out: focusing the quick line, showing the list, starting the next review. */
-  readonly commands = new Subject<ShortcutCommand>();
-  readonly keys = computed<Readonly<Record<ShortcutCommand, string>>>(() => ({
-    ...shippedKeys,
-    ...this.log.settings().keys,
-  }));
+  readonly commands = new Subject<PageCommand>();
+  /** The key of each command; a letter stands as a capital. */
+  readonly keys = computed(() => {
+    const own = this.log.settings().keys;
+    const keys = pageCommands.map((id) => [id, own[id]?.toUpperCase() ?? shortcuts[id].keys[0] ?? ''] as const);
+    return Object.fromEntries(keys) as Readonly<Record<PageCommand, string>>;
+  });
 
   handle(event: KeyboardEvent): void {
-    if (!this.log.settings().singleKeys || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target))
-      return;
-    // Capital letters belong to the page, such as the stages of a sheet.
-    if (event.shiftKey && /^\p{L}$/u.test(event.key)) return;
-    const commands = Object.entries(this.keys()) as [ShortcutCommand, string][];
-    const found = commands.find(([, key]) => key.toLowerCase() === event.key.toLowerCase());
-    if (!found) return;
+    if (!this.log.settings().singleKeys || isWriting(event.target)) return;
+    const pressed = keysOf(event);
+    const command = pageCommands.find((id) => this.keys()[id] === pressed);
+    if (!command) return;
     event.preventDefault();
-    const route = routes[found[0]];
+    const route = routes[command];
     if (route) void this.router.navigateByUrl(route);
-    else this.commands.next(found[0]);
+    else this.commands.next(command);
   }
 }

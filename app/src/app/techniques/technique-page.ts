@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { sittingEvidence } from '@lernen/core/estimate';
 import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
@@ -21,7 +22,7 @@ const maxShown = 200;
 /** One technique: what points to it, what goes wrong, and the sittings behind its number. */
 @Component({
   selector: 'app-technique-page',
-  imports: [CodeEditor, MatButton, RouterLink, StrengthLine, TechniqueSheets, TextField],
+  imports: [MatTooltip, CodeEditor, MatButton, RouterLink, StrengthLine, TechniqueSheets, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (technique(); as it) {
@@ -94,7 +95,7 @@ const maxShown = 200;
                   ><a [routerLink]="'/problems/' + row.problem.id">{{ row.problem.title }}</a>
                   <span class="second"> {{ row.text }}</span></span
                 >
-                <span class="mono second" title="evidence for solving it unaided and in time">{{
+                <span class="mono second" matTooltip="evidence for solving it unaided and in time">{{
                   percent(row.evidence)
                 }}</span>
               </li>

@@ -46,6 +46,27 @@ describe('Techniques', () => {
     expect(heap).toContain('off by one 2, typo 1');
   });
 
+  it('is ordered by any column, what has nothing to show there last', async () => {
+    page = await openPage(Techniques, '/', somePractice());
+    await page.until(() => page.all('tbody tr').length > 0);
+    const names = (): string[] => page.all('tbody th').map((it) => it.textContent.trim());
+    const before = names();
+    await page.press('Technique');
+    await page.until(() => page.url === '/?sort=name');
+    await page.until(() => names()[0] !== before[0]);
+    expect(names()).toEqual([...before].sort((a, b) => a.localeCompare(b)));
+    await page.press('Chance');
+    await page.until(() => page.url === '/?sort=chance');
+    const chances = page.all('tbody tr').map((it) => it.children[2]?.textContent.trim() ?? '');
+    const known = chances.filter((it) => it.endsWith('%'));
+    expect(known.length).toBeGreaterThan(1);
+    expect(chances.slice(0, known.length)).toEqual(known);
+    expect(known.map((it) => parseInt(it, 10))).toEqual(known.map((it) => parseInt(it, 10)).sort((a, b) => a - b));
+    await page.press('Put what matters most first again');
+    await page.until(() => page.url === '/');
+    expect(names()).toEqual(before);
+  });
+
   it('names mix-ups', async () => {
     const problem = someProblem();
     page = await openPage(Techniques, '/', {

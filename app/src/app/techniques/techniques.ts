@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatSort, MatSortHeader, type Sort } from '@angular/material/sort';
+import { Router, RouterLink } from '@angular/router';
 import type { TechniqueEstimate } from '@lernen/core/estimate';
-import { type Slip, dayOf, daysBetween, sharesOf } from '@lernen/core/model';
+import { type Slip, type Technique, dayOf, daysBetween, sharesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -13,7 +15,7 @@ import { counted, percent, slipWords } from '../ui/words';
 /** Every technique with its strength and the evidence behind it; what matters most for the next interview first. */
 @Component({
   selector: 'app-techniques',
-  imports: [RouterLink, StrengthLine],
+  imports: [MatButton, MatSort, MatSortHeader, RouterLink, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './techniques.html',
   styleUrl: './techniques.scss',
@@ -23,15 +25,37 @@ export class Techniques {
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
+  private readonly router = inject(Router);
   protected readonly percent = percent;
   protected readonly counted = counted;
   protected readonly next = computed(() => this.log.coming()[0] ?? null);
   protected readonly mixUps = this.derived.mixUps;
 
-  protected readonly rows = computed(() => {
+  /** From the address: a column, with a minus before it where the order is downwards. */
+  readonly sort = input<string>();
+  protected readonly order = computed<Order>(() => {
+    const asked = this.sort() ?? '';
+    const key = sortKeys.find((it) => it === asked.replace(/^-/, ''));
+    return key === undefined ? byLack : { key, direction: asked.startsWith('-') ? 'desc' : 'asc' };
+  });
+  protected readonly columns: readonly Column[] = [
+    { key: 'name', word: 'Technique' },
+    { key: null, word: 'Strength, with its likely range', class: 'line' },
+    { key: 'chance', word: 'Chance', class: 'number' },
+    { key: 'trend', word: '4 weeks', class: 'number' },
+    { key: 'share', word: 'Share', class: 'number', startsDown: true },
+    { key: 'sittings', word: 'Sittings', class: 'number', startsDown: true },
+    { key: 'last', word: 'Last', startsDown: true },
+    { key: 'time', word: 'Time', class: 'number', startsDown: true },
+    { key: 'first-attempt', word: '1st attempt', class: 'number' },
+    { key: 'help', word: 'Help', class: 'number', startsDown: true },
+    { key: null, word: 'Slips' },
+  ];
+
+  private readonly byImportance = computed(() => {
     const shares = sharesOf(this.next()?.mix ?? 'usual', this.log.log().techniques);
     const goal = this.log.settings().goal;
-    const rows = this.log.offered().flatMap((technique) => {
+    const rows = this.log.offered().flatMap((technique): Row[] => {
       const estimate = this.derived.techniques().get(technique.id);
       if (!estimate) return [];
       const share = shares.get(technique.id) ?? 0;
@@ -39,6 +63,19 @@ export class Techniques {
     });
     return rows.sort((a, b) => b.lack - a.lack || b.share - a.share || b.estimate.sittings - a.estimate.sittings);
   });
+  /** Rows that have nothing to be ordered by come last; equal ones stay in the order of what matters most. */
+  protected readonly rows = computed(() => {
+    const { key, direction } = this.order();
+    if (key === '') return this.byImportance();
+    const valued = this.byImportance().map((row) => ({ row, value: valueIn[key](row) }));
+    const sign = direction === 'asc' ? 1 : -1;
+    return valued.sort((a, b) => compare(a.value, b.value, sign)).map(({ row }) => row);
+  });
+
+  protected sortBy(sort: Sort | null): void {
+    const order = sort === null ? null : `${sort.direction === 'desc' ? '-' : ''}${sort.active}`;
+    void this.router.navigate([], { queryParams: { sort: order }, queryParamsHandling: 'merge', replaceUrl: true });
+  }
 
   protected lastText({ lastAt }: TechniqueEstimate): string {
     return lastAt === null ? 'never' : agoText(daysBetween(dayOf(lastAt, this.clock.zone), this.clock.today()));
@@ -61,4 +98,48 @@ export class Techniques {
   protected nameOf(id: string): string {
     return this.reasons.techniqueName(id);
   }
+}
+
+const sortKeys = ['name', 'chance', 'trend', 'share', 'sittings', 'last', 'time', 'first-attempt', 'help'] as const;
+type SortKey = (typeof sortKeys)[number];
+
+interface Order {
+  /** Empty for what matters most first. */
+  readonly key: SortKey | '';
+  readonly direction: 'asc' | 'desc';
+}
+
+const byLack: Order = { key: '', direction: 'desc' };
+
+interface Column {
+  readonly key: SortKey | null;
+  readonly word: string;
+  readonly class?: 'line' | 'number';
+  readonly startsDown?: boolean;
+}
+
+interface Row {
+  readonly technique: Technique;
+  readonly estimate: TechniqueEstimate;
+  readonly share: number;
+  /** What is missing to the goal, times the share of the round. */
+  readonly lack: number;
+}
+
+/** What a row is ordered by in each column; null where it has nothing to show there. */
+const valueIn: Readonly<Record<SortKey, (row: Row) => string | number | null>> = {
+  name: ({ technique }) => technique.name,
+  chance: ({ estimate }) => (estimate.isThin ? null : estimate.strength.point),
+  trend: ({ estimate }) => (estimate.isThin ? null : estimate.trend),
+  share: ({ share }) => share,
+  sittings: ({ estimate }) => estimate.sittings,
+  last: ({ estimate }) => estimate.lastAt,
+  time: ({ estimate }) => estimate.timeToTarget,
+  'first-attempt': ({ estimate }) => estimate.firstAttemptRate,
+  help: ({ estimate }) => estimate.helpRate,
+};
+
+function compare(a: string | number | null, b: string | number | null, sign: 1 | -1): number {
+  if (a === null || b === null) return Number(a === null) - Number(b === null);
+  return sign * (typeof a === 'string' ? a.localeCompare(String(b)) : a - Number(b));
 }

@@ -1,14 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { superscript, readCost } from '@lernen/core/cost';
 import { CostError } from '@lernen/core/errors';
 import { afterPress } from './press';
 import { FaultOf } from './fields/fault-of';
 
-/** A cost written in its place, without a frame; says by its title what cannot be read, and keeps it all the same. */
+/** A cost written in its place, without a frame; says, while one is in it or points at it, what cannot be read, and keeps it all the same. */
 @Component({
   selector: 'app-cost-cell',
-  imports: [FaultOf, MatInput],
+  imports: [FaultOf, MatInput, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <input
@@ -21,7 +22,7 @@ import { FaultOf } from './fields/fault-of';
       maxlength="200"
       [attr.aria-label]="label()"
       [appFault]="fault()"
-      [title]="fault() ?? ''"
+      [matTooltip]="fault() ?? ''"
       [placeholder]="placeholder()"
       [value]="isFocused() ? value() : shown()"
       (focus)="isFocused.set(true)"

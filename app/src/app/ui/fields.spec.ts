@@ -137,7 +137,10 @@ describe('the fields of an outcome', () => {
   it('takes result, help, slips and feeling, and can take slips and feeling back', () => {
     const { fixture, element } = show(OutcomeFields, inputs);
     const choose = (label: string): void => {
-      const found = [...element.querySelectorAll('label')].find((it) => it.textContent.trim() === label)?.control;
+      const named = [...element.querySelectorAll<HTMLElement>('label, [role="option"]')].find(
+        (it) => it.textContent.trim() === label,
+      );
+      const found = named instanceof HTMLLabelElement ? named.control : named;
       if (!found) throw new Error(`no ${label}`);
       found.click();
       fixture.detectChanges();

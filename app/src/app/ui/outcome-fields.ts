@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, type WritableSignal, computed, input, model } from '@angular/core';
 import { type FieldTree, FormField, form } from '@angular/forms/signals';
 import { MatButton } from '@angular/material/button';
-import { MatCheckbox } from '@angular/material/checkbox';
+import { MatChipListbox, MatChipOption } from '@angular/material/chips';
 import { MatRadioButton, MatRadioGroup } from '@angular/material/radio';
 import {
   type Attempt,
@@ -23,7 +23,16 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
   selector: 'app-outcome-fields',
-  imports: [FormField, MatButton, MatCheckbox, MatRadioButton, MatRadioGroup, SelectField, WordsField],
+  imports: [
+    FormField,
+    MatButton,
+    MatChipListbox,
+    MatChipOption,
+    MatRadioButton,
+    MatRadioGroup,
+    SelectField,
+    WordsField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <fieldset>
@@ -82,12 +91,17 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
       </fieldset>
     }
     <fieldset>
-      <legend>Slips</legend>
-      <div class="slips">
+      <legend [id]="name + '-slips'">Slips</legend>
+      <mat-chip-listbox
+        multiple
+        [aria-labelledby]="name + '-slips'"
+        [value]="chosenSlips()"
+        (change)="chosenSlips.set($event.value)"
+      >
         @for (it of slips; track it) {
-          <mat-checkbox [checked]="chosenSlips().includes(it)" (change)="toggle(it)">{{ slipWords(it) }}</mat-checkbox>
+          <mat-chip-option [value]="it">{{ slipWords(it) }}</mat-chip-option>
         }
-      </div>
+      </mat-chip-listbox>
     </fieldset>
     <fieldset>
       <legend [id]="name + '-felt'">It felt</legend>
@@ -130,11 +144,6 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
     }
     .attempt app-select-field {
       width: 170px;
-    }
-    .slips {
-      display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-      width: 100%;
     }
   `,
 })
@@ -185,10 +194,5 @@ export class OutcomeFields {
 
   protected setField(index: number, name: keyof Attempt, value: unknown): void {
     this.attempts.set(this.attempts().map((attempt, it) => (it === index ? { ...attempt, [name]: value } : attempt)));
-  }
-
-  protected toggle(slip: Slip): void {
-    const chosen = this.chosenSlips();
-    this.chosenSlips.set(chosen.includes(slip) ? chosen.filter((it) => it !== slip) : [...chosen, slip]);
   }
 }

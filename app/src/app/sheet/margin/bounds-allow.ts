@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatTooltip } from '@angular/material/tooltip';
 import { magnitude, superscript } from '@lernen/core/cost';
 import { approximately, boundCues, bytesText, classFits, shippedRates } from '@lernen/core/sheet';
 import { LogStore } from '../../store/log-store';
@@ -14,7 +15,7 @@ const decades = 18;
 /** Beside the work: which growth classes the bounds allow, and the cues that follow from them. */
 @Component({
   selector: 'app-bounds-allow',
-  imports: [MatButton, QuietSelect],
+  imports: [MatButton, MatTooltip, QuietSelect],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
@@ -23,7 +24,7 @@ const decades = 18;
         <table>
           <tbody>
             @for (row of rows(); track row.cost) {
-              <tr [class]="row.fit" [title]="row.title">
+              <tr [class]="row.fit" [matTooltip]="row.title">
                 <th scope="row" class="mono">{{ row.cost }}</th>
                 <td class="bar">
                   <svg width="100%" height="16" preserveAspectRatio="none" viewBox="0 0 100 16" aria-hidden="true">

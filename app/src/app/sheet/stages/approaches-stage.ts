@@ -22,7 +22,7 @@ import { StructureNeeds } from './structure-needs';
         <app-approach-row [approach]="approach" [index]="index" (next)="add(approach.id)" />
       }
       <p class="adding">
-        <button type="button" matButton="text" class="add" (click)="add(null)">
+        <button type="button" matButton="text" class="add" data-start (click)="add(null)">
           {{ approaches().length === 0 ? 'The plain approach' : 'A better approach' }}
         </button>
         <button type="button" matButton="text" class="add" (click)="addCard()">A state card</button>

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { shippedRates } from '@lernen/core/sheet';
 import type { EntryOf, Named } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
@@ -21,6 +22,7 @@ import { type Option } from '../../ui/fields/select-field';
 @Component({
   selector: 'app-code-stage',
   imports: [
+    MatTooltip,
     CodeComparison,
     CodeEditor,
     EntryRow,
@@ -124,13 +126,7 @@ import { type Option } from '../../ui/fields/select-field';
                   <mat-button-toggle
                     class="mono check"
                     [checked]="version.passed.includes(check.example.id)"
-                    [title]="
-                      'put in: ' +
-                      check.example.input +
-                      '
-must come out: ' +
-                      check.example.expected
-                    "
+                    [matTooltip]="'in: ' + check.example.input + ' → out: ' + check.example.expected"
                     (change)="markPassed(version, check.example.id)"
                     >{{ check.text }}</mat-button-toggle
                   >
@@ -146,7 +142,7 @@ must come out: ' +
         </app-entry-row>
       }
       <p class="adding">
-        <button type="button" matButton="text" class="add" (click)="add(null)">
+        <button type="button" matButton="text" class="add" data-start (click)="add(null)">
           {{ versions().length === 0 ? 'The first version' : 'Another version' }}
         </button>
         @if (versions().length > 1) {

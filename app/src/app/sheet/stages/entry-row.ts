@@ -16,6 +16,7 @@ import type { Entry } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
 import { whenNear } from '../../ui/nearby';
 import { afterPress } from '../../ui/press';
+import { shortcutOf } from '../../ui/shortcut-registry';
 
 /**
  * The frame of one entry: its number in the gutter, its content, and what can be done with it, which shows while one is
@@ -26,9 +27,7 @@ import { afterPress } from '../../ui/press';
   imports: [MatIconButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: {
-    '(keydown.alt.arrowup)': 'move(-1, $event)',
-    '(keydown.alt.arrowdown)': 'move(1, $event)',
-    '(keydown.alt.enter)': 'goOn($event)',
+    '(keydown)': 'key($event)',
     '[attr.data-entry]': 'entry().id',
     '[class.long]': 'store.isLong()',
     tabindex: '-1',
@@ -154,9 +153,16 @@ export class EntryRow {
     if (!this.isMoving) this.isIn.set(this.host.contains(document.activeElement));
   }
 
-  protected move(by: -1 | 1, event?: Event): void {
-    if (!this.ordered()) return;
-    event?.preventDefault();
+  protected key(event: KeyboardEvent): void {
+    const command = shortcutOf(event, 'entry');
+    if (command === 'new-entry') this.next.emit();
+    else if (command === 'entry-up' && this.ordered()) this.move(-1);
+    else if (command === 'entry-down' && this.ordered()) this.move(1);
+    else return;
+    event.preventDefault();
+  }
+
+  protected move(by: -1 | 1): void {
     const written = document.activeElement;
     this.store.move(this.entry(), by);
     // A row that changes its place loses the focus, and its fields must outlast that.
@@ -168,10 +174,5 @@ export class EntryRow {
       },
       { injector: this.injector },
     );
-  }
-
-  protected goOn(event: Event): void {
-    event.preventDefault();
-    this.next.emit();
   }
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatButtonToggle } from '@angular/material/button-toggle';
+import { MatTooltip } from '@angular/material/tooltip';
 import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases } from '@lernen/core/sheet';
 import type { Example } from '@lernen/core/model';
 import { SheetStore } from '../../store/sheet-store';
@@ -14,7 +15,7 @@ import { StageFrame } from './stage-frame';
 /** Examples with what must come out, and the edge cases that none of them covers yet. */
 @Component({
   selector: 'app-examples-stage',
-  imports: [EntryRow, MarkdownField, MatButton, MatButtonToggle, StageFrame],
+  imports: [MatTooltip, EntryRow, MarkdownField, MatButton, MatButtonToggle, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="examples">
@@ -46,7 +47,7 @@ import { StageFrame } from './stage-frame';
             />
             <div class="beside">
               <mat-button-toggle
-                title="kept as a check that every version of the code must pass"
+                matTooltip="kept as a check that every version of the code must pass"
                 [checked]="example.isCheck"
                 (change)="store.change(example, { isCheck: !example.isCheck })"
                 >check<span class="unseen">: example {{ index + 1 }}</span></mat-button-toggle
@@ -70,7 +71,7 @@ import { StageFrame } from './stage-frame';
           </div>
         </app-entry-row>
       }
-      <button type="button" matButton="text" class="add" (click)="add([], null)">An example</button>
+      <button type="button" matButton="text" class="add" data-start (click)="add([], null)">An example</button>
       @if (missing().length > 0) {
         <p class="missing">
           <span class="label">Not covered yet</span>

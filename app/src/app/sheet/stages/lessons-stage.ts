@@ -66,7 +66,7 @@ const prompts: Readonly<Record<LessonKind, string>> = {
                 }
               </app-entry-row>
             }
-            <button type="button" matButton="text" class="add" (click)="add(group.kind, null)">
+            <button type="button" matButton="text" class="add" data-start (click)="add(group.kind, null)">
               {{ group.lessons.length === 0 ? prompts[group.kind] : 'another' }}
               <span class="unseen">: add {{ group.words }}</span>
             </button>

@@ -95,7 +95,7 @@ import { type Option, optionsOf } from '../../ui/fields/select-field';
           }
         </app-entry-row>
       }
-      <button type="button" matButton="text" class="add" (click)="add(null)">An observation</button>
+      <button type="button" matButton="text" class="add" data-start (click)="add(null)">An observation</button>
     </app-stage-frame>
   `,
   styles: `

@@ -9,7 +9,7 @@ import {
   input,
 } from '@angular/core';
 import type { Stage } from '@lernen/core/model';
-import { stageKeys } from '../../ui/shortcut-list';
+import { keysText } from '../../ui/shortcut-registry';
 import { SheetScroll } from '../sheet-scroll';
 import { stageWords } from '../stage-words';
 
@@ -70,7 +70,7 @@ export class StageFrame implements OnInit {
   readonly stage = input.required<Stage>();
   readonly heading = input<string | null>(null);
   protected readonly word = computed(() => stageWords[this.stage()]);
-  protected readonly key = computed(() => stageKeys[this.stage()]);
+  protected readonly key = computed(() => keysText(this.stage()));
 
   ngOnInit(): void {
     this.destroyRef.onDestroy(this.scroll.arrive(this.stage(), this.host));

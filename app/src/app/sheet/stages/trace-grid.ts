@@ -14,12 +14,12 @@ import {
 } from '@angular/core';
 import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatInput } from '@angular/material/input';
+import { MatTooltip } from '@angular/material/tooltip';
 import { type Trace, ruleColumn } from '@lernen/core/model';
 import {
   type CellValue,
   type Drawing,
   type EarlierReading,
-  type RuleOutcome,
   columnTypeOf,
   columnTypes,
   drawCell,
@@ -33,6 +33,7 @@ import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn,
 import { QuietSelect } from '../../ui/fields/quiet-select';
 import { type Option, optionsOf } from '../../ui/fields/select-field';
 import { FaultOf } from '../../ui/fields/fault-of';
+import { type ShortcutId, shortcutOf } from '../../ui/shortcut-registry';
 
 /** More rows than this are drawn only where they can be seen. */
 const manyRows = 60;
@@ -48,6 +49,7 @@ const widestCell = 560;
 @Component({
   selector: 'app-trace-grid',
   imports: [
+    MatTooltip,
     CdkFixedSizeVirtualScroll,
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
@@ -126,6 +128,8 @@ export class TraceGrid {
     const reading = this.reading();
     const fault = reading.rows[row]?.[column]?.fault;
     if (fault) return `Step ${row + 1}, letter ${fault.at + 1}: ${fault.message}. What stood above is kept.`;
+    const outcome = reading.rows[row]?.[column]?.rule;
+    if (outcome?.outcome === 'faulty') return `Step ${row + 1}: ${outcome.message}`;
     const kind = this.trace().columns[column]?.kind;
     if (this.editing() !== null && kind) return columnTypeOf(kind).hint;
     const rule = reading.ruleFaults.findIndex((it) => it !== null);
@@ -136,10 +140,6 @@ export class TraceGrid {
       .map(({ first, index }) => `“${this.trace().columns[index]?.rule}” breaks first in step ${first + 1}.`)
       .join(' ');
   });
-
-  protected message(rule: RuleOutcome | null): string {
-    return rule?.outcome === 'faulty' ? rule.message : '';
-  }
 
   protected isActive(row: number, column: number): boolean {
     const at = this.at();
@@ -278,19 +278,23 @@ export class TraceGrid {
   }
 
   private changeRows(event: KeyboardEvent, row: number, column: number): void {
-    const rows = {
-      Enter: () => withRow(this.trace(), row + 1),
-      Delete: () => withoutRow(this.trace(), row),
-      Backspace: () => withoutRow(this.trace(), row),
-      ArrowUp: () => withRowMoved(this.trace(), row, -1),
-      ArrowDown: () => withRowMoved(this.trace(), row, 1),
-    }[event.key];
-    if (!rows) return;
+    const changed = this.rowsAfter(shortcutOf(event, 'trace'), row);
+    if (changed === null) return;
+    const [rows, to] = changed;
     event.preventDefault();
     event.stopPropagation();
-    this.change({ rows: rows() });
-    const to = { Enter: 1, ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
-    this.moveTo(Math.max(0, Math.min(row + to, this.trace().rows.length - 1)), column);
+    this.change({ rows });
+    this.moveTo(Math.max(0, Math.min(to, rows.length - 1)), column);
+  }
+
+  /** What a command makes of the rows, and the row where one is then; null where it does nothing with them. */
+  private rowsAfter(command: ShortcutId | null, row: number): [Trace['rows'], number] | null {
+    const trace = this.trace();
+    if (command === 'new-row') return [withRow(trace, row + 1), row + 1];
+    if (command === 'remove-row') return [withoutRow(trace, row), row];
+    if (command === 'row-up') return [withRowMoved(trace, row, -1), row - 1];
+    if (command === 'row-down') return [withRowMoved(trace, row, 1), row + 1];
+    return null;
   }
 
   protected paste(event: ClipboardEvent): void {

@@ -76,7 +76,7 @@ import { TraceGrid } from './trace-grid';
           }
         </app-entry-row>
       }
-      <button type="button" matButton="text" class="add" (click)="add()">A trace</button>
+      <button type="button" matButton="text" class="add" data-start (click)="add()">A trace</button>
     </app-stage-frame>
   `,
   styles: `
