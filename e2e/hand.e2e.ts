@@ -72,7 +72,7 @@ for (const { name, open } of worlds) {
     await open(lernen, page);
     await press(page.getByRole('button', { name: 'Edit', exact: true }));
     const picker = page.getByRole('combobox', { name: 'Add a technique' });
-    const chips = page.locator('.edit mat-chip');
+    const chips = page.locator('app-problem-form mat-chip');
     await press(picker);
     await picker.pressSequentially('stack');
     await press(page.getByRole('option', { name: 'Monotonic stack' }));

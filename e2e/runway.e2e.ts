@@ -11,6 +11,7 @@ test('an interview in another zone shows both times, and moving it plans again',
   await page.getByLabel('Day', { exact: true }).fill(dayIn(28));
   await page.getByLabel('Time', { exact: true }).fill('09:00');
   await page.getByLabel(/Time zone/).fill('Nowhere/Skerry');
+  await page.keyboard.press('Tab');
   await expect(page.getByText('No time zone is called that.').first()).toBeVisible();
   await page.getByLabel(/Time zone/).fill('America/Los_Angeles');
   await expect(page.getByText(/09:00 Los Angeles = .* 18:00 here/)).toBeVisible();

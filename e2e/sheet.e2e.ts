@@ -31,6 +31,12 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
     await keyboard.press('Escape');
     await keyboard.press(`Shift+${key}`);
   };
+  /** To a stage that is still empty, and there its first entry: the letter alone adds nothing. */
+  const begin = async (key: string): Promise<void> => {
+    await go(key);
+    await expect(page.locator('[data-start]:focus')).toBeVisible();
+    await keyboard.press('Enter');
+  };
   const focused = (label: string): Promise<void> =>
     expect(page.getByRole('textbox', { name: label, exact: true })).toBeFocused();
 
@@ -50,20 +56,20 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await expect(page.getByText('size n: up to 2·10⁵')).toBeVisible();
   await expect(page.getByText('O(n²)', { exact: true })).toBeVisible();
 
-  await go('E');
+  await begin('E');
   await focused('Input of example 1');
   await keyboard.type('3 1 2');
   await keyboard.press('Tab');
   await keyboard.type('0 2 0');
 
-  await go('O');
+  await begin('O');
   await focused('Observation 1');
   await keyboard.type('Who waits stands in falling order.');
   await keyboard.press('Enter');
   await focused('Observation 2');
   await keyboard.type('The newcomer answers from the low end.');
 
-  await go('A');
+  await begin('A');
   await focused('Idea of approach 1');
   await keyboard.type('Look right from each');
   await keyboard.press('Tab');
@@ -80,7 +86,7 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await expect(page.getByLabel('Verdict on approach 1')).toContainText('over: 4·10¹⁰ steps for 2·10⁸');
   await expect(page.getByLabel('Verdict on approach 2')).toContainText('fits');
 
-  await go('T');
+  await begin('T');
   await expect(page.locator('[data-cell="0-0"]')).toBeFocused();
   await expect(page.locator('[data-cell="0-0"] svg')).toHaveAccessibleName('3 1 2 · i at 0');
   await keyboard.press('ArrowDown');
@@ -93,7 +99,7 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await focused('Why it holds');
   await keyboard.type('Each is pushed and popped once.');
 
-  await go('S');
+  await begin('S');
   await focused('The cue that should have told me');
   await keyboard.type('the next one that …');
   await keyboard.press('Escape');
@@ -110,6 +116,8 @@ test('a trace takes keys as fast as they come', async ({ lernen, page }) => {
   const { keyboard } = page;
   await page.locator('h1').click();
   await keyboard.press('Shift+T');
+  await expect(page.getByRole('button', { name: 'A trace' })).toBeFocused();
+  await keyboard.press('Enter');
   await expect(page.locator('[data-cell="0-0"]')).toBeFocused();
   await keyboard.type('5 2 4 1 | i:0');
   await keyboard.press('Tab');

@@ -4,7 +4,6 @@ import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { MatSort, MatSortHeader } from '@angular/material/sort';
-import { MatTooltip } from '@angular/material/tooltip';
 import { dayOf, daysBetween, difficulties, helps, results } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
@@ -33,7 +32,7 @@ const any: Option = { value: '', text: 'any' };
     MatButton,
     MatCheckbox,
     ListPosition,
-    MatTooltip,
+    Clipped,
     MatSort,
     MatSortHeader,
     NewProblems,

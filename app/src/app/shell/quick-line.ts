@@ -1,3 +1,4 @@
+import { ListKeyManager, type ListKeyManagerOption } from '@angular/cdk/a11y';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -26,7 +27,11 @@ import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { LogStore } from '../store/log-store';
 import { LineDraft } from '../store/line-draft';
+import { shortcutOf } from '../ui/shortcut-registry';
 import { Shortcuts } from './shortcuts';
+
+/** A completion, as a list of them knows it. */
+type Offered = Completion & ListKeyManagerOption;
 
 /** The one-line language for logging, docked under every page. It reads back what it understood as one types. */
 @Component({
@@ -40,8 +45,8 @@ import { Shortcuts } from './shortcuts';
           <li
             role="option"
             [id]="'quick-completion-' + index"
-            [attr.aria-selected]="index === active()"
-            [class.active]="index === active()"
+            [attr.aria-selected]="index === offers.activeItemIndex"
+            [class.active]="index === offers.activeItemIndex"
             (pointerdown)="complete(completion, $event)"
           >
             <span class="mono">{{ completion.label }}</span> <span class="second">{{ completion.detail }}</span>
@@ -99,7 +104,9 @@ import { Shortcuts } from './shortcuts';
           aria-autocomplete="list"
           aria-controls="quick-completions"
           [attr.aria-expanded]="completions().length > 0"
-          [attr.aria-activedescendant]="active() >= 0 ? 'quick-completion-' + active() : null"
+          [attr.aria-activedescendant]="
+            (offers.activeItemIndex ?? -1) >= 0 ? 'quick-completion-' + offers.activeItemIndex : null
+          "
           placeholder="Title #technique 31m x2 O(n) !slip ~hint"
           [value]="line()"
           (input)="type()"
@@ -134,7 +141,6 @@ export class QuickLine {
   protected readonly line = this.begun.line;
   protected readonly caret = signal(0);
   protected readonly hasFocus = signal(false);
-  protected readonly active = signal(-1);
   /** Set when Escape closed the list; typing opens it again. */
   private readonly isClosed = signal(false);
   private isSaving = false;
@@ -168,11 +174,13 @@ export class QuickLine {
     };
   });
   protected readonly reading = computed(() => readQuickLine(this.line(), this.context()));
-  protected readonly completions = computed<Completion[]>(() =>
+  protected readonly completions = computed<Offered[]>(() =>
     this.hasFocus() && !this.isClosed() && this.line() !== ''
       ? completeQuickLine(this.line(), this.caret(), this.context())
       : [],
   );
+  /** Which completion the arrow keys have led to. */
+  protected readonly offers = new ListKeyManager<Offered>(this.completions, this.injector).withWrap();
   /** Title words are read back as one. */
   protected readonly shownParts = computed<QuickPart[]>(() => {
     const { parts, draft } = this.reading();
@@ -222,7 +230,7 @@ export class QuickLine {
 
   protected type(): void {
     this.isClosed.set(false);
-    this.active.set(-1);
+    this.offers.setActiveItem(-1);
     this.write(this.input().nativeElement.value);
     this.follow();
   }
@@ -235,17 +243,16 @@ export class QuickLine {
   }
 
   protected press(event: KeyboardEvent): void {
+    const command = shortcutOf(event, 'line');
     const completions = this.completions();
-    const chosen = completions[this.active()];
-    if (event.key === 'ArrowDown' && completions.length > 0) this.active.set((this.active() + 1) % completions.length);
-    else if (event.key === 'ArrowUp' && completions.length > 0)
-      this.active.set(this.active() <= 0 ? completions.length - 1 : this.active() - 1);
+    const chosen = completions[this.offers.activeItemIndex ?? -1];
+    if (completions.length > 0 && /^Arrow(?:Up|Down)$/.test(event.key)) this.offers.onKeydown(event);
     else if ((event.key === 'Enter' || event.key === 'Tab') && chosen) this.complete(chosen, event);
     else if (event.key === 'Tab' && !event.shiftKey && completions[0] && this.isMarked())
       this.complete(completions[0], event);
-    else if (event.key === 'Enter' && !event.repeat) void this.save();
-    else if (event.key === 'Escape' && completions.length > 0) this.isClosed.set(true);
-    else if (event.key === 'Escape') this.input().nativeElement.blur();
+    else if (command === 'save' && !event.repeat) void this.save();
+    else if (command === 'leave-line' && completions.length > 0) this.isClosed.set(true);
+    else if (command === 'leave-line') this.input().nativeElement.blur();
     else return;
     event.preventDefault();
   }
@@ -256,7 +263,7 @@ export class QuickLine {
     const rest = line.slice(completion.end).replace(/^\s+/, '');
     const before = `${line.slice(0, completion.start)}${completion.insert} `;
     this.write(before + rest);
-    this.active.set(-1);
+    this.offers.setActiveItem(-1);
     const input = this.input().nativeElement;
     input.setSelectionRange(before.length, before.length);
     this.caret.set(before.length);
@@ -264,7 +271,7 @@ export class QuickLine {
 
   protected leave(): void {
     this.hasFocus.set(false);
-    this.active.set(-1);
+    this.offers.setActiveItem(-1);
   }
 
   protected async save(): Promise<void> {

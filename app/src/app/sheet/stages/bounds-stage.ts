@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
-import { MatTooltip } from '@angular/material/tooltip';
 import { magnitude } from '@lernen/core/cost';
 import { maxBoundLine, maxBoundLines } from '@lernen/core/model';
 import {
@@ -20,7 +19,7 @@ import { StageFrame } from './stage-frame';
 /** Bounds and conditions as lines of text, each with what was understood of it beside it. */
 @Component({
   selector: 'app-bounds-stage',
-  imports: [MatTooltip, MatButtonToggle, MatInput, StageFrame],
+  imports: [Clipped, MatButtonToggle, MatInput, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame stage="bounds">
@@ -40,7 +39,7 @@ import { StageFrame } from './stage-frame';
         ></textarea>
         <ol aria-label="As understood">
           @for (line of understood(); track $index) {
-            <li [class.unknown]="line.isUnknown" [class.empty]="line.text === ''" [matTooltip]="line.text">
+            <li [class.unknown]="line.isUnknown" [class.empty]="line.text === ''" appClipped>
               {{ line.text || ' ' }}
             </li>
           }

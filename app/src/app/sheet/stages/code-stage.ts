@@ -35,7 +35,7 @@ import { type Option } from '../../ui/fields/select-field';
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-stage-frame stage="code">
+    <app-stage-frame folds stage="code">
       @for (version of versions(); track version.id; let index = $index) {
         <app-entry-row
           #row

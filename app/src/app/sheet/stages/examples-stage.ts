@@ -18,7 +18,7 @@ import { StageFrame } from './stage-frame';
   imports: [MatTooltip, EntryRow, MarkdownField, MatButton, MatButtonToggle, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-stage-frame stage="examples">
+    <app-stage-frame folds stage="examples">
       @for (example of examples(); track example.id; let index = $index) {
         <app-entry-row
           [mark]="index + 1"

@@ -17,7 +17,7 @@ import { type Option, optionsOf } from '../../ui/fields/select-field';
   imports: [EntryRow, MarkdownField, MatButton, MatButtonToggle, QuietSelect, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-stage-frame stage="observations">
+    <app-stage-frame folds stage="observations">
       @for (it of observations(); track it.id; let index = $index) {
         <app-entry-row #row [mark]="index + 1" [entry]="it" [label]="'observation ' + (index + 1)" (next)="add(it.id)">
           @if (row.isWhole()) {

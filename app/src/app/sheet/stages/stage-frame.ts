@@ -4,11 +4,13 @@ import {
   DestroyRef,
   ElementRef,
   OnInit,
+  booleanAttribute,
   computed,
   inject,
   input,
 } from '@angular/core';
-import type { Stage } from '@lernen/core/model';
+import { type Stage, stageOf } from '@lernen/core/model';
+import { SheetStore } from '../../store/sheet-store';
 import { keysText } from '../../ui/shortcut-registry';
 import { SheetScroll } from '../sheet-scroll';
 import { stageWords } from '../stage-words';
@@ -17,14 +19,19 @@ import { stageWords } from '../stage-words';
 @Component({
   selector: 'app-stage-frame',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'region', '[attr.aria-labelledby]': 'stage() + "-title"', '[id]': 'stage()' },
+  host: {
+    role: 'region',
+    '[attr.aria-labelledby]': 'stage() + "-title"',
+    '[id]': 'stage()',
+    '[class.folded]': 'isFolded()',
+  },
   template: `
     <header>
       <h2 [id]="stage() + '-title'">{{ heading() ?? word() }}</h2>
       <kbd aria-hidden="true">{{ key() }}</kbd>
       <ng-content select="[head]" />
     </header>
-    <ng-content />
+    <div class="content"><ng-content /></div>
   `,
   styles: `
     :host {
@@ -40,6 +47,33 @@ import { stageWords } from '../stage-words';
       padding-bottom: 4px;
       border-bottom: 1px solid color-mix(in srgb, var(--ink-2) 40%, var(--line));
       margin-bottom: 6px;
+    }
+    /* Heading and what adds to it on one line, as long as there is nothing in it. */
+    :host(.folded) {
+      display: grid;
+      grid-template-columns: 150px minmax(0, 1fr);
+      gap: 0 12px;
+      align-items: baseline;
+      margin-top: 18px;
+      padding-bottom: 4px;
+      border-bottom: 1px solid var(--line);
+    }
+    :host(.folded) header {
+      flex-wrap: nowrap;
+      margin: 0;
+      padding: 0;
+      border: 0;
+    }
+    :host(.folded) .content {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 12px;
+      align-items: baseline;
+    }
+    @media (width < 600px) {
+      :host(.folded) {
+        grid-template-columns: minmax(0, 1fr);
+      }
     }
     kbd {
       opacity: 0;
@@ -69,6 +103,12 @@ export class StageFrame implements OnInit {
   private readonly destroyRef = inject(DestroyRef);
   readonly stage = input.required<Stage>();
   readonly heading = input<string | null>(null);
+  /** Whether it folds to a line while it is empty: for lists. */
+  readonly folds = input(false, { transform: booleanAttribute });
+  private readonly sheet = inject(SheetStore);
+  protected readonly isFolded = computed(
+    () => this.folds() && !this.sheet.entries().some(({ kind }) => stageOf(kind) === this.stage()),
+  );
   protected readonly word = computed(() => stageWords[this.stage()]);
   protected readonly key = computed(() => keysText(this.stage()));
 

@@ -141,6 +141,11 @@ export class TraceGrid {
       .join(' ');
   });
 
+  /** The rule that stays in view while a wide trace is scrolled: the last one. */
+  protected readonly fixedColumn = computed(() =>
+    this.trace().columns.reduce((last, { kind }, at) => (kind === ruleColumn ? at : last), -1),
+  );
+
   protected isActive(row: number, column: number): boolean {
     const at = this.at();
     return at.row === row && at.column === column;

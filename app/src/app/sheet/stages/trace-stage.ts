@@ -19,7 +19,7 @@ import { TraceGrid } from './trace-grid';
   imports: [EntryRow, MatButton, MatInput, StageFrame, TraceGrid],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-stage-frame stage="trace">
+    <app-stage-frame folds stage="trace">
       @for (trace of traces(); track trace.id; let index = $index) {
         <app-entry-row #row [entry]="trace" [label]="'trace ' + (index + 1)" (next)="add()">
           @if (row.isWhole()) {
