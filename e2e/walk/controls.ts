@@ -34,35 +34,36 @@ interface AxNode {
   readonly properties?: readonly { readonly name: string; readonly value: { readonly value?: unknown } }[];
 }
 
+interface DomNode {
+  readonly backendNodeId: number;
+  /** Names and values in turn. */
+  readonly attributes?: readonly string[];
+  readonly children?: readonly DomNode[];
+}
+
 /** Where a control is marked for whoever uses it next. */
 const mark = 'data-walked';
 
 /** All controls that can be used now; the elements behind them carry a number, by which `elementOf` finds them. */
 export async function controlsOf(page: Page, session: CDPSession): Promise<Control[]> {
+  const kinds = await page.evaluate(signed, mark);
+  const { root } = (await session.send('DOM.getDocument', { depth: -1 })) as { readonly root: DomNode };
+  const indexes = new Map(numbered(root));
   const { nodes } = (await session.send('Accessibility.getFullAXTree')) as { readonly nodes: readonly AxNode[] };
-  const offered = nodes.filter(
-    (node) => !node.ignored && roles.has(node.role?.value ?? '') && !isSet(node, 'disabled'),
-  );
-  // All at once: one after the other it would take seconds on a page of hundreds of controls.
-  const kinds = await Promise.all(offered.map((node, index) => kindOf(session, node, index)));
-  return offered.flatMap((node, index) => {
-    const [role, kind] = [node.role?.value ?? '', kinds[index] ?? ''];
+  return nodes.flatMap((node) => {
+    const role = node.role?.value ?? '';
+    if (node.ignored || !roles.has(role) || isSet(node, 'disabled')) return [];
+    const index = indexes.get(node.backendDOMNodeId ?? -1) ?? -1;
+    const kind = kinds[index] ?? '';
     return kind === '' ? [] : [{ role, name: node.name?.value ?? '', kind: `${role} ${kind}`, index }];
   });
 }
 
-/** Numbers the element of a node, and says of which kind it is; nothing where it cannot be seen. */
-async function kindOf(session: CDPSession, { backendDOMNodeId }: AxNode, index: number): Promise<string> {
-  if (backendDOMNodeId === undefined) return '';
-  const { object } = await session.send('DOM.resolveNode', { backendNodeId: backendDOMNodeId });
-  if (object.objectId === undefined) return '';
-  const { result } = await session.send('Runtime.callFunctionOn', {
-    objectId: object.objectId,
-    functionDeclaration: String(signed),
-    arguments: [{ value: mark }, { value: index }],
-    returnByValue: true,
-  });
-  return String(result.value ?? '');
+/** The numbers of the elements by their nodes in the tree. */
+function numbered({ backendNodeId, attributes = [], children = [] }: DomNode): [number, number][] {
+  const at = attributes.indexOf(mark);
+  const own: [number, number][] = at < 0 ? [] : [[backendNodeId, Number(attributes[at + 1])]];
+  return [...own, ...children.flatMap(numbered)];
 }
 
 export function elementOf(page: Page, index: number): Locator {
@@ -73,24 +74,27 @@ function isSet({ properties = [] }: AxNode, name: string): boolean {
   return properties.some((it) => it.name === name && it.value.value === true);
 }
 
-/** Runs in the page. */
-function signed(this: Element, name: string, index: number): string {
-  for (const other of document.querySelectorAll(`[${name}="${index}"]`)) other.removeAttribute(name);
-  const box = this.getBoundingClientRect();
-  const isSeen = this.checkVisibility({ visibilityProperty: true, opacityProperty: true });
-  if (box.width < 2 || box.height < 2 || !isSeen || this.matches('main, app-root, html, body, [aria-current="page"]'))
-    return '';
-  this.setAttribute(name, String(index));
-  let host = this.parentElement;
-  while (host && !/^app-/.test(host.localName)) host = host.parentElement;
-  const words = (this.getAttribute('aria-label') ?? this.textContent)
-    .trim()
-    .replace(/\s+/g, ' ')
-    .replace(/[\d,.]+/g, '#');
-  const isRow = this.closest('li, tr, [role="row"], [role="option"], .item, .row, .weight, app-entry-row') !== null;
-  const place = host?.localName ?? 'overlay';
-  // Of the rows of a list, one does what the others do.
-  return isRow
-    ? `${place}, a row: ${this.localName === 'a' ? 'a name' : (words.split(' ')[0] ?? '')}`
-    : `${place}: ${words.slice(0, 60)}`;
+/** Runs in the page: numbers what may be a control, and says of which kind each is; nothing where it cannot be seen. */
+function signed(name: string): string[] {
+  for (const other of document.querySelectorAll(`[${name}]`)) other.removeAttribute(name);
+  const elements = document.querySelectorAll('a, button, input, textarea, select, [role], [contenteditable]');
+  return [...elements].map((element, index) => {
+    const box = element.getBoundingClientRect();
+    const isSeen = element.checkVisibility({ visibilityProperty: true, opacityProperty: true });
+    if (box.width < 2 || box.height < 2 || !isSeen || element.matches('main, [aria-current="page"]')) return '';
+    element.setAttribute(name, String(index));
+    let host = element.parentElement;
+    while (host && !/^app-/.test(host.localName)) host = host.parentElement;
+    const words = (element.getAttribute('aria-label') ?? element.textContent)
+      .trim()
+      .replace(/\s+/g, ' ')
+      .replace(/[\d,.]+/g, '#');
+    const isRow =
+      element.closest('li, tr, [role="row"], [role="option"], .item, .row, .weight, app-entry-row') !== null;
+    const place = host?.localName ?? 'overlay';
+    // Of the rows of a list, one does what the others do.
+    return isRow
+      ? `${place}, a row: ${element.localName === 'a' ? 'a name' : (words.split(' ')[0] ?? '')}`
+      : `${place}: ${words.slice(0, 60)}`;
+  });
 }

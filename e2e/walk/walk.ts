@@ -82,7 +82,9 @@ async function use(page: Page, { role }: Control, element: Locator): Promise<str
   const moved = await press(page, element);
   if (moved !== null) return moved;
   const isText = await element
-    .evaluate((it) => it.matches('input:not([type="checkbox"], [type="radio"]), textarea, [contenteditable]'))
+    .evaluate((it) => it.matches('input:not([type="checkbox"], [type="radio"]), textarea, [contenteditable]'), null, {
+      timeout: 500,
+    })
     .catch(() => false);
   if (isText) await page.keyboard.type('7');
   return null;

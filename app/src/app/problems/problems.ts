@@ -17,6 +17,7 @@ import { type ProblemFilter, type ProblemRow, type SortKey, filterRows, problemR
 import { NewProblems } from './new-problems';
 import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
 import { TextField } from '../ui/fields/text-field';
+import { Clipped } from '../ui/clipped';
 import { ListPosition } from '../ui/list-position';
 
 const any: Option = { value: '', text: 'any' };

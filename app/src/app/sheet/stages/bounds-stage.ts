@@ -14,6 +14,7 @@ import {
 } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
 import { SheetLimits } from '../sheet-limits';
+import { Clipped } from '../../ui/clipped';
 import { StageFrame } from './stage-frame';
 
 /** Bounds and conditions as lines of text, each with what was understood of it beside it. */
