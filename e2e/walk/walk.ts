@@ -73,7 +73,8 @@ async function back(page: Page, open: () => Promise<void>, start: string): Promi
 
 /** @returns what was wrong with using it; null where nothing was. */
 async function use(page: Page, { role }: Control, element: Locator): Promise<string | null> {
-  await element.scrollIntoViewIfNeeded();
+  // In the middle, where nothing that is docked at an edge lies over it.
+  await element.evaluate((it) => it.scrollIntoView({ block: 'center', behavior: 'instant' }));
   if (role === 'slider') {
     await element.focus();
     await page.keyboard.press('ArrowRight');
