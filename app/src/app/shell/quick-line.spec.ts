@@ -24,7 +24,9 @@ describe('the quick line', () => {
     await page.settle();
   };
   const key = async (name: string, part: KeyboardEventInit = {}): Promise<boolean> => {
-    const event = new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...part });
+    // The list of completions goes by the codes of keys, as a browser gives them.
+    const code = { keyCode: { ArrowUp: 38, ArrowDown: 40 }[name] ?? 0 };
+    const event = new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...code, ...part });
     input().dispatchEvent(event);
     await page.settle();
     return event.defaultPrevented;
