@@ -5,6 +5,7 @@ import { dirname, join } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { buildSync } from 'esbuild';
 import { minify } from 'terser';
+import { partFonts } from './fonts.mjs';
 import { builtApp, bundle, root, run } from './project.mjs';
 
 // Beside the build that may be served at this moment; it takes its place when it is whole.
@@ -21,6 +22,7 @@ for (const name of readdirSync(files).filter((it) => /^main-.*\.js$/.test(it))) 
   const shorter = await minify(readFileSync(file, 'utf8'), { module: true, ecma: 2020, compress: { passes: 2 } });
   writeFileSync(file, shorter.code);
 }
+await partFonts(files);
 for (const entry of readdirSync(files, { recursive: true, withFileTypes: true })) {
   if (!entry.isFile() || !/\.(?:js|css|svg|json)$/.test(entry.name)) continue;
   const file = join(entry.parentPath, entry.name);

@@ -1,4 +1,4 @@
-// What the app costs a browser: `npm run bench:app`. Prints transfer, time to interactive, time to the new plan, heap.
+// What the app costs a browser: `npm run bench:app`. Prints transfer, time to interactive, time to the new plan, heap, time to open each place.
 import { formatArchive } from '@lernen/core/archive';
 import { type Page, chromium as browserType } from 'playwright';
 import { chromium, startTestServer } from '../../e2e/server';
@@ -11,7 +11,9 @@ const server = await startTestServer();
 const browser = await browserType.launch(chromium);
 try {
   process.stdout.write(await initialCost(await browser.newPage()));
-  process.stdout.write(await planningCost(await browser.newPage()));
+  const page = await browser.newPage();
+  process.stdout.write(await planningCost(page));
+  process.stdout.write(await openingCost(page));
 } finally {
   await browser.close();
   await server.discard();
@@ -71,6 +73,51 @@ async function planningCost(page: Page): Promise<string> {
     `page blocked        ${middle('blocked')} ms median, ${max} ms at most at once; goal 50 ms`,
     `heap of the page    ${kilobytes(heap)} kB\n`,
   ].join('\n');
+}
+
+/** From a press on the name of a place to the place as it is drawn, once each has been open before. */
+async function openingCost(page: Page): Promise<string> {
+  const places = ['/today', '/problems', '/techniques', '/runway', '/setup'];
+  const times = new Map<string, { total: number; blocked: number }[]>(places.map((place) => [place, []]));
+  for (let run = 0; run <= runs; run++)
+    for (const place of places) {
+      const time = await page.evaluate(timeOneOpening, place);
+      if (run > 0) times.get(place)?.push(time);
+      await page.waitForTimeout(400);
+    }
+  const lines = [...times].map(([place, of]) => {
+    const median = of.map(({ total }) => total).sort((a, b) => a - b)[Math.floor(runs / 2)] ?? NaN;
+    const blocked = Math.max(...of.map((it) => it.blocked));
+    return `${`open ${place}`.padEnd(20)}${median.toFixed(0)} ms median of ${runs}, longest task ${blocked.toFixed(0)} ms; goals 150 and 50 ms\n`;
+  });
+  return lines.join('');
+}
+
+/** Runs in the page: presses the link of a place and waits until its heading has been drawn. */
+function timeOneOpening(place: string): Promise<{ total: number; blocked: number }> {
+  return new Promise((resolve) => {
+    let blocked = 0;
+    const tasks = new PerformanceObserver((list) =>
+      list.getEntries().forEach((entry) => (blocked = Math.max(blocked, entry.duration))),
+    );
+    tasks.observe({ entryTypes: ['longtask'] });
+    const before = document.querySelector('main h1');
+    const start = performance.now();
+    const look = (): void => {
+      const heading = document.querySelector('main h1');
+      if (location.pathname !== place || heading === null || heading === before) {
+        requestAnimationFrame(look);
+        return;
+      }
+      const total = performance.now() - start;
+      setTimeout(() => {
+        tasks.disconnect();
+        resolve({ total, blocked });
+      }, 300);
+    };
+    document.querySelector<HTMLElement>(`nav a[href^="${place}"]`)?.click();
+    requestAnimationFrame(look);
+  });
 }
 
 /** Runs in the page: presses Enter and waits for the plan; `blocked` is the longest task meanwhile. */

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, type Injector, inject } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import {
   MAT_SNACK_BAR_DATA,
+  MatSnackBar,
   MatSnackBarAction,
   MatSnackBarActions,
   MatSnackBarLabel,
@@ -39,4 +40,15 @@ export class NoticeSnack {
     this.notices.clear();
     run();
   }
+}
+
+/** Shows a notice over the foot of the page, in place of the one before; or none. */
+export function showNotice(injector: Injector, notice: Notice | null): void {
+  const snackBar = injector.get(MatSnackBar);
+  if (notice === null) {
+    snackBar.dismiss();
+    return;
+  }
+  const politeness = notice.kind === 'failed' ? 'assertive' : 'polite';
+  snackBar.openFromComponent(NoticeSnack, { data: notice, politeness, panelClass: 'notice' });
 }

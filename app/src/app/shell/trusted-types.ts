@@ -1,5 +1,5 @@
 import type { TrustedTypePolicyFactory } from 'trusted-types/lib';
-import { purify } from '../ui/purify';
+import { sanitizer } from '../ui/sanitizer';
 
 /**
  * What a library writes into the page as HTML, such as a chart its legend, goes through the sanitizer, and a worker may
@@ -7,7 +7,7 @@ import { purify } from '../ui/purify';
  */
 export function guardThePage(page: Window & { readonly trustedTypes?: TrustedTypePolicyFactory } = window): void {
   page.trustedTypes?.createPolicy('default', {
-    createHTML: (html) => purify.sanitize(html, { RETURN_TRUSTED_TYPE: false }),
+    createHTML: (html) => sanitizer.sanitize(html),
     createScriptURL: (url) => {
       if (new URL(url, page.location.href).origin !== page.location.origin)
         throw new TypeError(`A script of another place was refused: ${url}`);

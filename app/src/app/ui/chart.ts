@@ -9,6 +9,7 @@ import {
   input,
 } from '@angular/core';
 import type { ApexOptions } from 'apexcharts';
+import './purify';
 
 /** The colours of the theme as the chart library wants them: resolved. */
 export interface ChartColours {

@@ -1,3 +1,4 @@
+import './purify';
 import { HighlightStyle, type LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
 import { MergeView, unifiedMergeView } from '@codemirror/merge';
 import { Compartment, EditorState, type Extension } from '@codemirror/state';
