@@ -81,7 +81,7 @@ async function planningCost(page: Page): Promise<string> {
 
 /** From a press on the name of a place to the place as it is drawn, once each has been open before. */
 async function openingCost(page: Page): Promise<string> {
-  const places = ['/today', '/problems', '/techniques', '/runway', '/setup'];
+  const places = ['/problems', '/techniques', '/runway', '/setup', '/today'];
   const times = new Map<string, { total: number; blocked: number }[]>(places.map((place) => [place, []]));
   for (let run = 0; run <= runs; run++)
     for (const place of places) {
