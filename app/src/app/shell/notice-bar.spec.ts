@@ -20,8 +20,8 @@ describe('what is said at the foot of the page', () => {
   it('is announced, with the way to take it back, once', async () => {
     let undone = 0;
     notices.say('Logged a sitting.', { label: 'Undo', run: () => undone++ });
-    await settled();
-    expect(said()).toContain('Logged a sitting.');
+    await page.until(() => said().includes('Logged a sitting.'));
+    expect(document.querySelectorAll('mat-snack-bar-container')).toHaveSize(1);
     await page.press('Undo');
     expect(undone).toBe(1);
     await page.until(() => said() === '');
@@ -37,13 +37,12 @@ describe('what is said at the foot of the page', () => {
 
   it('shows a failure as one, in its own words, and closes', async () => {
     notices.fail(new Error('The disk is full.'));
-    await settled();
-    expect(document.querySelector('.notice .failed')?.textContent).toBe('The disk is full.');
+    await page.until(() => document.querySelector('.notice .failed')?.textContent === 'The disk is full.');
     await page.press('Close');
     await page.until(() => said() === '');
     notices.fail('no error, but a text');
-    await settled();
-    expect(said()).toContain('no error, but a text');
+    await page.until(() => said().includes('no error, but a text'));
+    expect(document.querySelectorAll('.notice .failed')).toHaveSize(1);
   });
 
   it('leaves it to the bar to say that the records are gone', async () => {
@@ -54,8 +53,8 @@ describe('what is said at the foot of the page', () => {
     expect(said()).toBe('');
     notices.areRecordsLost = false;
     notices.fail(closed);
-    await settled();
-    expect(said()).toContain('The records are no longer open in this page.');
+    await page.until(() => said().includes('The records are no longer open in this page.'));
+    expect(document.querySelectorAll('.notice .failed')).toHaveSize(1);
   });
 
   it('goes by itself after a while, but not for what was said since', () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, Injector, effect, inject, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, Injector, effect, inject, untracked } from '@angular/core';
 import { DerivedStore } from '../store/derived-store';
 import { type Notice, Notices } from '../store/notices';
 import { PlanningLine } from './planning-line';
@@ -20,10 +20,15 @@ const fetchedAfterMs = 2500;
 export class NoticeBar {
   private readonly notices = inject(Notices);
   private readonly injector = inject(Injector);
+  private isGone = false;
   protected readonly derived = inject(DerivedStore);
 
   constructor() {
-    setTimeout(() => void this.parts(), fetchedAfterMs);
+    const timer = setTimeout(() => void this.parts(), fetchedAfterMs);
+    inject(DestroyRef).onDestroy(() => {
+      clearTimeout(timer);
+      this.isGone = true;
+    });
     let isShown = false;
     effect(() => {
       const notice = this.notices.current();
@@ -35,7 +40,7 @@ export class NoticeBar {
   /** How long it stays is for the notices to say. */
   private async show(notice: Notice | null): Promise<void> {
     const parts = await this.parts();
-    if (notice === this.notices.current()) parts?.showNotice(this.injector, notice);
+    if (!this.isGone && notice === this.notices.current()) parts?.showNotice(this.injector, notice);
   }
 
   /** Not needed for the first page: they come once it stands. Null where the server is gone before that. */
