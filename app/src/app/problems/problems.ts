@@ -19,6 +19,7 @@ import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
 import { TextField } from '../ui/fields/text-field';
 import { Clipped } from '../ui/clipped';
 import { ListPosition } from '../ui/list-position';
+import { type SortOrder, readSortOrder, sortOrderText } from '../ui/sort-order';
 
 const any: Option = { value: '', text: 'any' };
 
@@ -69,6 +70,7 @@ export class Problems {
     ...[3, 7, 14].map((days) => ({ value: String(days), text: counted(days, 'day') })),
   ];
   protected readonly percent = percent;
+  protected readonly sortOrderText = sortOrderText;
   protected readonly shortDay = shortDay;
   protected readonly counted = counted;
   protected readonly rowHeight = 34;
@@ -87,7 +89,7 @@ export class Problems {
   readonly sort = input<string>();
 
   protected readonly filter = computed<ProblemFilter>(() => {
-    const [sort, key] = readSort(this.sort());
+    const { key, direction } = readSortOrder(this.sort(), sortKeys) ?? lastFirst;
     const dueWithin = Number.parseInt(this.due() ?? '', 10);
     return {
       search: this.search() ?? '',
@@ -98,7 +100,7 @@ export class Problems {
       dueWithin: Number.isNaN(dueWithin) ? null : dueWithin,
       neverReviewed: this.never() === 'yes',
       sort: key,
-      descending: sort.startsWith('-'),
+      descending: direction === 'desc',
     };
   });
   protected readonly isFiltered = computed(() => {
@@ -163,8 +165,5 @@ export class Problems {
   protected readonly idOf = (_index: number, row: { id: string }): string => row.id;
 }
 
-/** An order from the address and its column; the last worked first where the address names none that exists. */
-function readSort(asked: string | undefined): [string, SortKey] {
-  const key = sortKeys.find((it) => it === asked?.replace(/^-/, ''));
-  return asked !== undefined && key !== undefined ? [asked, key] : ['-last', 'last'];
-}
+/** Where the address names no order that exists. */
+const lastFirst: SortOrder<SortKey> = { key: 'last', direction: 'desc' };

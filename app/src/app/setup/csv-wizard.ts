@@ -11,21 +11,19 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { BreakpointObserver } from '@angular/cdk/layout';
-import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle } from '@angular/material/expansion';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatStep, MatStepper, MatStepperIcon } from '@angular/material/stepper';
 import { type CsvField, type CsvMapping, type CsvRowsAre, csvFields, ourOwnFields } from '@lernen/core/archive';
 import type { DateOrder } from '@lernen/core/model';
-import { map } from 'rxjs';
 import { Clock } from '../store/clock';
 import { type CsvGuess, type CsvPreview, Files } from '../store/files-service';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { shortDay } from '../ui/dates';
 import { download } from '../ui/download';
+import { isNarrowerThan } from '../ui/narrow';
 import { counted } from '../ui/words';
 import { errorText } from '../ui/error-text';
 import { DayField } from '../ui/fields/day-field';
@@ -160,12 +158,7 @@ export class CsvWizard {
     rowsAre: this.rowsAre(),
     listTitle: this.listTitle(),
   }));
-  protected readonly isNarrow = toSignal(
-    inject(BreakpointObserver)
-      .observe('(width < 700px)')
-      .pipe(map(({ matches }) => matches)),
-    { requireSync: true },
-  );
+  protected readonly isNarrow = isNarrowerThan(700);
   protected readonly mendLabel = computed(() => {
     const { faultyCount = 0, refusedCount = 0 } = this.preview() ?? {};
     const count = faultyCount + refusedCount;

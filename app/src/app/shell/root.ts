@@ -11,13 +11,12 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { BreakpointObserver } from '@angular/cdk/layout';
 import { NgTemplateOutlet } from '@angular/common';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatIconButton } from '@angular/material/button';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { daysBetween, dayOf } from '@lernen/core/model';
-import { filter, map } from 'rxjs';
+import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { DiskBackups } from '../store/disk-backup';
@@ -25,6 +24,7 @@ import { LogStore } from '../store/log-store';
 import { RunningStore } from '../store/running-store';
 import { PROFILE } from '../store/profile';
 import { StartSitting } from '../store/start-sitting';
+import { isNarrowerThan } from '../ui/narrow';
 import { DemoBar } from './demo-bar';
 import { FieldLimits } from './field-limits';
 import { NoticeBar } from './notice-bar';
@@ -79,12 +79,7 @@ export class Root {
   ];
 
   /** So narrow that the places stand at the foot, and the runway only where it is about days. */
-  protected readonly isNarrow = toSignal(
-    inject(BreakpointObserver)
-      .observe('(width < 760px)')
-      .pipe(map(({ matches }) => matches)),
-    { requireSync: true },
-  );
+  protected readonly isNarrow = isNarrowerThan(760);
   private readonly path = signal('/');
   protected readonly isAboutDays = computed(() => /^\/(?:today|runway)\b/.test(this.path()));
 

@@ -10,6 +10,7 @@ import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { agoText } from '../ui/dates';
 import { StrengthLine } from '../ui/strength-line';
+import { readSortOrder, sortOrderText } from '../ui/sort-order';
 import { counted, percent, slipWords } from '../ui/words';
 
 /** Every technique with its strength and the evidence behind it; what matters most for the next interview first. */
@@ -33,11 +34,8 @@ export class Techniques {
 
   /** From the address: a column, with a minus before it where the order is downwards. */
   readonly sort = input<string>();
-  protected readonly order = computed<Order>(() => {
-    const asked = this.sort() ?? '';
-    const key = sortKeys.find((it) => it === asked.replace(/^-/, ''));
-    return key === undefined ? byLack : { key, direction: asked.startsWith('-') ? 'desc' : 'asc' };
-  });
+  /** Null for what matters most first. */
+  protected readonly order = computed(() => readSortOrder(this.sort(), sortKeys));
   protected readonly columns: readonly Column[] = [
     { key: 'name', word: 'Technique' },
     { key: null, word: 'Strength, with its likely range', class: 'line' },
@@ -65,15 +63,15 @@ export class Techniques {
   });
   /** Rows that have nothing to be ordered by come last; equal ones stay in the order of what matters most. */
   protected readonly rows = computed(() => {
-    const { key, direction } = this.order();
-    if (key === '') return this.byImportance();
-    const valued = this.byImportance().map((row) => ({ row, value: valueIn[key](row) }));
-    const sign = direction === 'asc' ? 1 : -1;
+    const order = this.order();
+    if (order === null) return this.byImportance();
+    const valued = this.byImportance().map((row) => ({ row, value: valueIn[order.key](row) }));
+    const sign = order.direction === 'asc' ? 1 : -1;
     return valued.sort((a, b) => compare(a.value, b.value, sign)).map(({ row }) => row);
   });
 
   protected sortBy(sort: Sort | null): void {
-    const order = sort === null ? null : `${sort.direction === 'desc' ? '-' : ''}${sort.active}`;
+    const order = sort && sortOrderText(sort);
     void this.router.navigate([], { queryParams: { sort: order }, queryParamsHandling: 'merge', replaceUrl: true });
   }
 
@@ -102,14 +100,6 @@ export class Techniques {
 
 const sortKeys = ['name', 'chance', 'trend', 'share', 'sittings', 'last', 'time', 'first-attempt', 'help'] as const;
 type SortKey = (typeof sortKeys)[number];
-
-interface Order {
-  /** Empty for what matters most first. */
-  readonly key: SortKey | '';
-  readonly direction: 'asc' | 'desc';
-}
-
-const byLack: Order = { key: '', direction: 'desc' };
 
 interface Column {
   readonly key: SortKey | null;
