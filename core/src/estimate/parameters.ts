@@ -92,11 +92,12 @@ export const personParameters = {
 /**
  * Minutes over target of an unaided solve in time, as a logarithm: what somebody with no chance at all would need, and
  * by how much it changes to somebody who is certain; both with the standard deviation from person to person. A single
- * solve differs by noise; quicker than `min` counts as that.
+ * solve differs by noise. Quicker than `min` counts as `min`: two deviations of the noise under what the certain need,
+ * e^(−0.05 − 0.6 − 2·0.3) = 0.29. What is quicker still is a slip of the pen or a solution copied out, not skill.
  */
 export const paceParameters = {
   atNone: { mean: -0.05, deviation: 0.2 },
   byChance: { mean: -0.6, deviation: 0.3 },
   noise: 0.3,
-  min: 0.05,
+  min: 0.3,
 } as const;

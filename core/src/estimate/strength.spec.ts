@@ -95,6 +95,17 @@ describe('strength', () => {
     expect(after(0.95, 0.95) - after(0.95, null)).toBeGreaterThan(after(0.5, 0.95) - after(0.5, null));
   });
 
+  it('reads no more skill from a time that nobody could need', () => {
+    const after = (pace: number): number => {
+      const model = new StrengthModel(inFamily, true);
+      model.observe(coming('heap', { kind: 'rebuild' }), showing(0.95, pace));
+      return model.strengthOf('heap', 0, 0).mean;
+    };
+    // One minute for what should take 25: as much as seven and a half, and more than ten, which a master could need.
+    expect(after(1 / 25)).toBe(after(0.3));
+    expect(after(0.3)).toBeGreaterThan(after(0.4));
+  });
+
   it('gives up on minutes that have nothing to do with the chance', () => {
     const shift = (isRelated: boolean): number => {
       const model = new StrengthModel((id) => id, true);
