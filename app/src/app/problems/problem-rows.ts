@@ -30,8 +30,8 @@ export interface ProblemRow {
   readonly due: string | null;
   /** The stages of its sheet that hold something. */
   readonly stages: ReadonlySet<Stage>;
-  /** Everything the search looks at, in lower case. */
-  readonly text: string;
+  /** Everything the search looks at, in lower case; made when it is first asked for. */
+  readonly text: () => string;
 }
 
 export const sortKeys = [
@@ -102,20 +102,20 @@ export function problemRows(
       recall: recalls.get(problem.id)?.recall ?? null,
       due: due.get(problem.id) ?? null,
       stages: marks.get(problem.id) ?? new Set(),
-      text: searchText(problem, techniqueNames, sittings, notes.get(problem.id) ?? ''),
+      text: once(() => searchText(problem, techniqueNames, sittings, notes.get(problem.id) ?? '')),
     };
   });
 }
 
 /** The rows that pass, sorted. Words of the search must all be found. */
 export function filterRows(rows: readonly ProblemRow[], filter: ProblemFilter, today: string): ProblemRow[] {
-  const words = filter.search
+  const sought = filter.search
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word !== '');
   const passing = rows.filter(
     (row) =>
-      words.every((word) => row.text.includes(word)) &&
+      sought.every((word) => row.text().includes(word)) &&
       (filter.technique === '' || row.techniques.includes(filter.technique)) &&
       (filter.difficulty === '' || (row.difficulty ?? 'none') === filter.difficulty) &&
       (filter.result === '' || (row.result ?? 'planned') === filter.result) &&
@@ -125,8 +125,13 @@ export function filterRows(rows: readonly ProblemRow[], filter: ProblemFilter, t
   );
   const direction = filter.descending ? -1 : 1;
   return passing.sort(
-    (a, b) => direction * compare(valueOf(a, filter.sort), valueOf(b, filter.sort)) || a.title.localeCompare(b.title),
+    (a, b) => direction * compare(valueOf(a, filter.sort), valueOf(b, filter.sort)) || words.compare(a.title, b.title),
   );
+}
+
+function once<Value>(make: () => Value): () => Value {
+  let made: { value: Value } | null = null;
+  return () => (made ??= { value: make() }).value;
 }
 
 function searchText(problem: Problem, techniqueNames: string, sittings: readonly Sitting[], notes: string): string {
@@ -166,8 +171,11 @@ function valueOf(row: ProblemRow, key: SortKey): string | number | null {
   }
 }
 
+/** The order of words in the language of the browser. */
+const words = new Intl.Collator();
+
 /** Rows without a value come last when the order rises. */
 function compare(a: string | number | null, b: string | number | null): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
-  return typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
+  return typeof a === 'number' && typeof b === 'number' ? a - b : words.compare(String(a), String(b));
 }

@@ -18,6 +18,7 @@ import { NewProblems } from './new-problems';
 import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
 import { TextField } from '../ui/fields/text-field';
 import { Clipped } from '../ui/clipped';
+import { framesShown } from '../ui/in-frames';
 import { ListPosition } from '../ui/list-position';
 import { type SortOrder, readSortOrder, sortOrderText } from '../ui/sort-order';
 
@@ -117,6 +118,9 @@ export class Problems {
       notes: this.marks.notes(),
     }),
   );
+  /** The rows come one frame after the head and the filters: together they would hold the page too long. */
+  protected readonly isTableDrawn = computed(() => this.frames() > 1);
+  private readonly frames = framesShown(2);
   protected readonly rows = computed(() => filterRows(this.all(), this.filter(), this.clock.today()));
   protected readonly techniqueOptions = computed<readonly Option[]>(() => {
     const used = new Set(this.log.log().problems.flatMap((problem) => problem.techniques));

@@ -7,6 +7,7 @@ import { DerivedStore, type LookingBack as LookingBackRecord } from '../store/de
 import { LogStore } from '../store/log-store';
 import { shortDay } from '../ui/dates';
 import { Chart, type ChartColours } from '../ui/chart';
+import { axis, lineChart } from '../ui/chart-options';
 import { counted, percent } from '../ui/words';
 
 /** Fewer sittings than this say little about how good the predictions are. */
@@ -217,7 +218,7 @@ export class LookingBack {
   protected readonly calibrationError = computed(() => {
     const classes = this.classes();
     return (colours: ChartColours): ApexOptions => ({
-      ...chartOf(colours, 280),
+      ...lineChart(colours, 280),
       series: [
         {
           name: 'came true',
@@ -253,7 +254,7 @@ export class LookingBack {
   protected readonly byMonth = computed(() => {
     const months = this.months();
     return (colours: ChartColours): ApexOptions => ({
-      ...chartOf(colours, 240),
+      ...lineChart(colours, 240),
       series: [
         { name: 'Lernen', type: 'line', data: months.map((it) => Number(it.loss.toFixed(3))) },
         { name: 'base rate', type: 'line', data: months.map((it) => Number(it.baseLoss.toFixed(3))) },
@@ -302,35 +303,4 @@ function groupsOf(record: LookingBackRecord | null): CalibrationGroup[] {
 
 function percentOf(chance: number): number {
   return Math.round(chance * 100);
-}
-
-function chartOf(colours: ChartColours, height: number): ApexOptions {
-  return {
-    chart: {
-      type: 'line',
-      height,
-      fontFamily: "'IBM Plex Sans', system-ui, sans-serif",
-      foreColor: colours.second,
-      background: 'transparent',
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      animations: { enabled: false },
-    },
-    grid: { borderColor: colours.line },
-    legend: { position: 'top', horizontalAlign: 'left', labels: { colors: colours.ink } },
-    tooltip: { enabled: false },
-    dataLabels: { enabled: false },
-  };
-}
-
-function axis(
-  colours: ChartColours,
-  text: string,
-): { title: object; labels: object; axisBorder: object; tooltip: object } {
-  return {
-    title: { text, style: { color: colours.second, fontWeight: 400, fontSize: '12px' } },
-    labels: { style: { colors: colours.second, fontSize: '12px' } },
-    axisBorder: { color: colours.line },
-    tooltip: { enabled: false },
-  };
 }

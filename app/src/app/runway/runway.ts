@@ -8,6 +8,7 @@ import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { cityOf, longDay, shortDay, timeIn } from '../ui/dates';
+import { inFrames } from '../ui/in-frames';
 import { KindMark } from '../ui/kind-mark';
 import { percent } from '../ui/words';
 import { InterviewForm } from './interview-form';
@@ -64,7 +65,7 @@ export class Runway {
   protected readonly interviews = computed(() =>
     [...this.log.log().interviews].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
   );
-  protected readonly days = computed(() => {
+  private readonly allDays = computed(() => {
     const interviews = this.log.coming();
     return (this.derived.plan()?.days ?? []).map((day) => ({
       day,
@@ -72,6 +73,7 @@ export class Runway {
       interviews: interviews.filter((interview) => dayOf(interview.at, this.clock.zone) === day.date),
     }));
   });
+  protected readonly days = inFrames(this.allDays, 14);
 
   protected readinessOf(interview: Interview): string {
     const readiness = this.derived.plan()?.readiness.find((it) => it.interviewId === interview.id);

@@ -20,7 +20,7 @@ describe('what if', () => {
     const plan = (): string => page.all('.days')[0]?.textContent ?? '';
     const before = plan();
     await page.choose('there were', '15 min more a day');
-    await page.until(() => page.all('app-what-if svg[role="img"] path').length > 1);
+    await page.until(() => page.all('app-what-if app-chart .apexcharts-line').length === 2);
     await page.until(() => minutes().length === 3);
     const [now = 0, then = 0, difference = 0] = minutes();
     expect(then).toBeGreaterThan(now);
@@ -47,6 +47,6 @@ describe('what if', () => {
     await open([]);
     await page.choose('there were', 'an interview a week earlier');
     await page.until(() => page.text.includes('No interview is set that could be moved.'));
-    expect(page.all('app-what-if svg[role="img"]')).toEqual([]);
+    expect(page.all('app-what-if app-chart')).toEqual([]);
   });
 });

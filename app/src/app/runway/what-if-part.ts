@@ -1,26 +1,16 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  DestroyRef,
-  ElementRef,
-  afterNextRender,
-  computed,
-  effect,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { addDays, dayOf, weekdayOf, weekdays } from '@lernen/core/model';
 import type { WhatIf } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore, type Outcome } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
+import { Chart } from '../ui/chart';
 import { shortDay } from '../ui/dates';
 import { percent } from '../ui/words';
-import { drawCurves } from './curve-drawing';
 import { DayField } from '../ui/fields/day-field';
 import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
+import { readinessChart } from './readiness-chart';
 
 const questions = {
   more: '15 min more a day',
@@ -44,175 +34,25 @@ const fullWeekdays = {
   sun: 'Sundays',
 } as const;
 
-const height = 170;
-
 /** What would become of it: two curves over each other, and the difference in numbers. Nothing is changed by asking. */
 @Component({
   selector: 'app-what-if',
-  imports: [DayField, SelectField],
+  imports: [Chart, DayField, SelectField],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <section aria-labelledby="if-title">
-      <h2 id="if-title">What if</h2>
-      <div class="asked">
-        <app-select-field label="there were" [options]="questions" [value]="question()" (chosen)="ask($event)" />
-        @switch (question()) {
-          @case ('off') {
-            <app-select-field
-              label="which"
-              [options]="weekdayOptions"
-              [value]="weekday()"
-              (chosen)="weekday.set($event)"
-            />
-          }
-          @case ('without') {
-            <app-select-field
-              label="which"
-              [options]="techniqueOptions()"
-              [value]="technique()"
-              (chosen)="chosenTechnique.set($event)"
-            />
-          }
-          @case ('pause') {
-            <app-day-field label="until" [firstDay]="clock.today()" [(value)]="until" />
-          }
-          @default {
-            @if (isAboutInterview() && log.coming().length > 0) {
-              <app-select-field
-                label="which"
-                [options]="interviewOptions()"
-                [value]="interview()"
-                (chosen)="chosenInterview.set($event)"
-              />
-            }
-          }
-        }
-      </div>
-      @if (isAboutInterview() && log.coming().length === 0) {
-        <p class="second">No interview is set that could be moved.</p>
-      }
-      <div #room>
-        @if (outcome(); as it) {
-          @let drawing = curves();
-          <svg
-            [attr.width]="width()"
-            [attr.height]="height"
-            role="img"
-            aria-label="Readiness by day, as it is and as it would be"
-          >
-            @for (level of drawing.levels; track level.text) {
-              <path class="level" [attr.d]="'M44 ' + level.y + 'H' + (width() - 8)" />
-              <text x="38" [attr.y]="level.y + 4" text-anchor="end">{{ level.text }}</text>
-            }
-            @for (date of drawing.dates; track date.x) {
-              <text [attr.x]="date.x" [attr.y]="height - 4">{{ date.text }}</text>
-            }
-            <path class="is" [attr.d]="drawing.paths[0]" />
-            <path class="would" [attr.d]="drawing.paths[1]" />
-          </svg>
-          <p class="legend second">
-            <svg width="26" height="8" aria-hidden="true"><path class="is" d="M0 4H26" /></svg> as it is
-            <svg width="26" height="8" aria-hidden="true"><path class="would" d="M0 4H26" /></svg> as it would be
-          </p>
-          <table class="figures-table">
-            <thead>
-              <tr>
-                <th scope="col">Ready for</th>
-                <th scope="col" class="number">As it is</th>
-                <th scope="col" class="number">Would be</th>
-                <th scope="col" class="number">Difference</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (row of rows(); track row.id) {
-                <tr>
-                  <th scope="row">{{ row.name }}</th>
-                  <td class="number mono">{{ percent(row.is) }}</td>
-                  <td class="number mono">{{ percent(row.would) }}</td>
-                  <td
-                    class="number mono"
-                    [class.up]="row.would - row.is > 0.0005"
-                    [class.down]="row.is - row.would > 0.0005"
-                  >
-                    {{ points(row.would - row.is) }}
-                  </td>
-                </tr>
-              }
-              <tr>
-                <th scope="row">Minutes planned</th>
-                <td class="number mono">{{ minutes() }} min</td>
-                <td class="number mono">{{ it.minutes }} min</td>
-                <td class="number mono">{{ signed(it.minutes - minutes()) }} min</td>
-              </tr>
-            </tbody>
-          </table>
-        } @else if (whatIf()) {
-          <p class="second">Planning again.</p>
-        } @else if (!isAboutInterview()) {
-          <p class="second">Ask, and see how much it would cost or gain. Nothing is changed by asking.</p>
-        }
-      </div>
-    </section>
-  `,
-  styles: `
-    section {
-      margin-bottom: 26px;
-    }
-    .asked {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px 14px;
-      margin: 6px 0 10px;
-    }
-    .level {
-      stroke: var(--line);
-    }
-    svg text {
-      fill: var(--ink-2);
-      font: 400 11px var(--mono);
-    }
-    .is {
-      fill: none;
-      stroke: var(--ink-2);
-      stroke-width: 1.5;
-    }
-    .would {
-      fill: none;
-      stroke: var(--lamp);
-      stroke-width: 2.5;
-    }
-    .legend svg {
-      margin-left: 10px;
-      vertical-align: 0;
-    }
-    .legend svg:first-child {
-      margin-left: 0;
-    }
-    table {
-      margin-top: 8px;
-    }
-    .up {
-      color: var(--moss);
-    }
-    .down {
-      color: var(--risk);
-    }
-  `,
+  templateUrl: './what-if-part.html',
+  styleUrl: './what-if-part.scss',
 })
 export class WhatIfPart {
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
   private readonly derived = inject(DerivedStore);
   private readonly reasons = inject(Reasons);
-  private readonly room = viewChild.required<ElementRef<HTMLElement>>('room');
   protected readonly percent = percent;
   protected readonly weekdayOptions = optionsOf(weekdays, (it) => fullWeekdays[it]);
-  protected readonly height = height;
   protected readonly questions: readonly Option[] = [
     { value: '', text: 'choose a question' },
     ...optionsOf(asked, (it) => questions[it]),
   ];
-  protected readonly width = signal(600);
   protected readonly question = signal<Question | ''>('');
   protected readonly weekday = signal('sun');
   protected readonly chosenTechnique = signal('');
@@ -268,7 +108,7 @@ export class WhatIfPart {
     (this.derived.plan()?.days ?? []).reduce((sum, day) => sum + day.minutes, 0),
   );
   protected readonly curves = computed(() =>
-    drawCurves([this.derived.plan()?.curve ?? [], this.outcome()?.curve ?? []], this.width(), height),
+    readinessChart(this.derived.plan()?.curve ?? [], this.outcome()?.curve ?? []),
   );
   protected readonly rows = computed(() => {
     const would = new Map((this.outcome()?.readiness ?? []).map((it) => [it.interviewId, it.ifKept]));
@@ -287,14 +127,6 @@ export class WhatIfPart {
   });
 
   constructor() {
-    const destroyRef = inject(DestroyRef);
-    afterNextRender(() => {
-      const observer = new ResizeObserver(([entry]) => this.width.set(Math.round(entry?.contentRect.width ?? 600)));
-      observer.observe(this.room().nativeElement);
-      destroyRef.onDestroy(() => {
-        observer.disconnect();
-      });
-    });
     let asked: WhatIf | null = null;
     effect(() => {
       const whatIf = this.whatIf();

@@ -9,6 +9,7 @@ import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { agoText } from '../ui/dates';
+import { inFrames } from '../ui/in-frames';
 import { StrengthLine } from '../ui/strength-line';
 import { readSortOrder, sortOrderText } from '../ui/sort-order';
 import { counted, percent, slipWords } from '../ui/words';
@@ -62,13 +63,14 @@ export class Techniques {
     return rows.sort((a, b) => b.lack - a.lack || b.share - a.share || b.estimate.sittings - a.estimate.sittings);
   });
   /** Rows that have nothing to be ordered by come last; equal ones stay in the order of what matters most. */
-  protected readonly rows = computed(() => {
+  private readonly allRows = computed(() => {
     const order = this.order();
     if (order === null) return this.byImportance();
     const valued = this.byImportance().map((row) => ({ row, value: valueIn[order.key](row) }));
     const sign = order.direction === 'asc' ? 1 : -1;
     return valued.sort((a, b) => compare(a.value, b.value, sign)).map(({ row }) => row);
   });
+  protected readonly rows = inFrames(this.allRows, 20);
 
   protected sortBy(sort: Sort | null): void {
     const order = sort && sortOrderText(sort);

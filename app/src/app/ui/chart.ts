@@ -5,6 +5,7 @@ import {
   DestroyRef,
   ElementRef,
   afterNextRender,
+  effect,
   inject,
   input,
 } from '@angular/core';
@@ -30,7 +31,7 @@ const names = {
   risk: '--risk',
 } as const;
 
-/** A drawn chart; its library is loaded when the first one is shown. What it shows stands beside it as text or table. */
+/** A drawn chart, drawn again when what it shows or the theme changes; its library is loaded when the first one is shown. What it shows stands beside it as text or table. */
 @Component({
   selector: 'app-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -53,26 +54,35 @@ export class Chart {
     observer.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
     const onScheme = (): void => draw?.();
     scheme.addEventListener('change', onScheme);
-    let remove = (): void => undefined;
+    let destroy = (): void => undefined;
     destroyRef.onDestroy(() => {
       observer.disconnect();
       scheme.removeEventListener('change', onScheme);
       draw = null;
-      remove();
+      destroy();
     });
+    effect(() => {
+      this.options();
+      draw?.();
+    });
+    const isGone = (): boolean => destroyRef.destroyed;
     const start = async (): Promise<void> => {
       const { default: ApexCharts } = await import('apexcharts');
-      if (destroyRef.destroyed) return;
-      draw = () => {
-        remove();
-        const options = this.options()(coloursOf(host));
-        const chart = new ApexCharts(host, { ...options, chart: { ...options.chart, nonce } as ApexOptions['chart'] });
-        void chart.render();
-        remove = () => {
-          chart.destroy();
-        };
+      if (isGone()) return;
+      const options = (): ApexOptions => {
+        const { chart, ...others } = this.options()(coloursOf(host));
+        return { ...others, chart: { ...chart, nonce } as NonNullable<ApexOptions['chart']> };
       };
-      draw();
+      const chart = new ApexCharts(host, options());
+      // One chart is kept: a destroyed one that was about to follow a new width would draw its old options once more.
+      destroy = () => {
+        chart.destroy();
+      };
+      const first = this.options();
+      await chart.render();
+      if (isGone()) return;
+      draw = () => void chart.updateOptions(options(), false, false);
+      if (this.options() !== first) draw();
     };
     afterNextRender(() => void start());
   }
