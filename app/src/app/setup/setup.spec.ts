@@ -26,6 +26,29 @@ describe('Setup', () => {
     await page.settle();
   };
 
+  it('finds a setting by a word of it or of its group, and says where there is none', async () => {
+    page = await openPage(Setup, '/setup');
+    const shown = (): string[] =>
+      page
+        .all('h2')
+        .filter((it) => it.closest('[hidden]') === null)
+        .map((it) => it.textContent.trim());
+    const all = shown();
+    expect(all.length).toBe(8);
+    await page.fill('Find a setting', 'THEME');
+    expect(shown()).toEqual(['Look']);
+    expect(page.field('The week begins on').closest('[hidden]')).not.toBeNull();
+    await page.fill('Find a setting', 'look week');
+    expect(shown()).toEqual(['Look']);
+    await page.fill('Find a setting', 'spreadsheet');
+    expect(shown()).toEqual(['Records']);
+    await page.fill('Find a setting', 'foghorn');
+    expect(shown()).toEqual([]);
+    expect(page.text).toContain('No setting is called that.');
+    await page.press('Show all');
+    expect(shown()).toEqual(all);
+  });
+
   it('keeps targets, goal and keys within their bounds', async () => {
     page = await openPage(Setup, '/setup');
     await page.fill('Target for hard', '50');

@@ -1,4 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, viewChildren } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { MatButton } from '@angular/material/button';
 import { MatSlideToggle } from '@angular/material/slide-toggle';
 import { rateOf, shippedRates } from '@lernen/core/sheet';
 import { weekdays } from '@lernen/core/model';
@@ -9,6 +11,7 @@ import { BackupsSetup } from './backups-setup';
 import { DoneList } from './done-list';
 import { PlanChoices } from './plan-choices';
 import { RecordsSetup } from './records-setup';
+import { Setting, SettingSearch } from './setting';
 import { TechniquesSetup } from './techniques-setup';
 import { NumberField } from '../ui/fields/number-field';
 import { type Option, SelectField, optionsOf } from '../ui/fields/select-field';
@@ -24,122 +27,52 @@ const weekdayNames = {
   sat: 'Saturday',
 } as const;
 
+/** The parts of the page in their order: an anchor, a heading, and the words under which it is found beside those. */
+const parts = [
+  { id: 'practice', title: 'Practice', words: '' },
+  { id: 'look', title: 'Look', words: 'appearance' },
+  { id: 'keys', title: 'Keys', words: 'keyboard shortcuts' },
+  { id: 'techniques', title: 'Techniques', words: 'catalogue family name add rename merge hide show' },
+  { id: 'choices', title: 'Your choices about the plan', words: 'pin put off not today never drop' },
+  {
+    id: 'records',
+    title: 'Records',
+    words: 'bring in import take out export archive json spreadsheet csv markdown file problems sittings lists',
+  },
+  { id: 'backups', title: 'Backups', words: 'backup disk restore keep browser storage unreadable' },
+  { id: 'done', title: 'What was done', words: 'history undo' },
+] as const;
+
 /** What the person chose, their techniques, and their records coming in and going out. */
 @Component({
   selector: 'app-setup',
   imports: [
     BackupsSetup,
     DoneList,
+    MatButton,
     MatSlideToggle,
     NumberField,
     PlanChoices,
     RecordsSetup,
+    RouterLink,
     SelectField,
+    Setting,
     TechniquesSetup,
     TextField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <div class="page">
-      <h1>Setup</h1>
-      <section aria-labelledby="choices-title">
-        <h2 id="choices-title">Choices</h2>
-        <div class="fields">
-          <app-select-field
-            label="Theme"
-            [options]="themeOptions"
-            [value]="log.settings().theme"
-            (chosen)="setTheme($event)"
-          />
-          <app-number-field
-            label="Goal: unaided solve in time"
-            unit="%"
-            [min]="30"
-            [max]="99"
-            [value]="goal()"
-            (valueChange)="setGoal($event)"
-          />
-          @for (it of difficulties; track it) {
-            <app-number-field
-              unit="min"
-              [label]="'Target for ' + it"
-              [min]="1"
-              [max]="480"
-              [value]="log.settings().targetMinutes[it]"
-              (valueChange)="setTarget(it, $event)"
-            />
-          }
-          <app-select-field
-            label="The week begins on"
-            [options]="weekdayOptions"
-            [value]="log.settings().firstDayOfWeek"
-            (chosen)="setFirstDay($event)"
-          />
-          <app-select-field
-            label="Language of the interviews"
-            [options]="languageOptions"
-            [value]="log.settings().language ?? ''"
-            (chosen)="setLanguage($event)"
-          />
-          <app-number-field
-            label="Simple steps a second"
-            unit="millions"
-            step="any"
-            canBeEmpty
-            [min]="0.1"
-            [max]="100000"
-            [disabled]="log.settings().language === null"
-            [value]="rate() / 1e6"
-            (valueChange)="setRate($event)"
-            (cleared)="setRate(null)"
-          />
-        </div>
-      </section>
-      <section aria-labelledby="keys-title">
-        <h2 id="keys-title">Keys</h2>
-        <mat-slide-toggle hideIcon [checked]="log.settings().singleKeys" (change)="toggleKeys()"
-          >single-key shortcuts</mat-slide-toggle
-        >
-        @if (log.settings().singleKeys) {
-          <div class="fields keys">
-            @for (command of commands; track command) {
-              <app-text-field
-                #field
-                isMono
-                [label]="shortcuts[command].words"
-                [maxLength]="1"
-                [value]="keyOf(command)"
-                (committed)="setKey(command, $event) || field.reset(keyOf(command))"
-              />
-            }
-          </div>
-        }
-      </section>
-      <app-techniques-setup id="techniques" />
-      <app-plan-choices id="choices" />
-      <app-records-setup id="records" />
-      <app-backups-setup id="backups" />
-      <app-done-list id="done" />
-    </div>
-  `,
-  styles: `
-    section h2 {
-      margin-bottom: 8px;
-    }
-    .fields {
-      grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-      max-width: 960px;
-    }
-    .keys {
-      align-items: end;
-      grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
-      margin-top: 8px;
-    }
-  `,
+  templateUrl: './setup.html',
+  styleUrl: './setup.scss',
+  providers: [SettingSearch],
 })
 export class Setup {
   protected readonly log = inject(LogStore);
   private readonly notices = inject(Notices);
+  protected readonly search = inject(SettingSearch);
+  protected readonly parts = parts;
+  protected readonly wordsOf = Object.fromEntries(
+    parts.map(({ id, title, words }) => [id, `${title} ${words}`]),
+  ) as Record<(typeof parts)[number]['id'], string>;
   protected readonly themes = ['system', 'light', 'dark'] as const;
   protected readonly themeOptions = optionsOf(this.themes, (it) => (it === 'system' ? 'as the system' : it));
   protected readonly languageOptions: readonly Option[] = [
@@ -151,6 +84,9 @@ export class Setup {
   protected readonly weekdayOptions = optionsOf(this.weekdays, (it) => weekdayNames[it]);
   protected readonly commands = pageCommands;
   protected readonly shortcuts = shortcuts;
+
+  private readonly settings = viewChildren(Setting);
+  protected readonly isNothingFound = computed(() => this.settings().every((setting) => !setting.isShown()));
 
   protected goal(): number {
     return Math.round(this.log.settings().goal * 100);
