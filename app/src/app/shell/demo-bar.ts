@@ -9,7 +9,10 @@ import { Demo } from '../store/demo';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div role="status">
-      <span><b>This is the demo.</b> Made-up records of an archipelago, in a database of their own.</span>
+      <span
+        ><b>This is the demo.</b>
+        <span class="more">Made-up records of an archipelago, in a database of their own.</span></span
+      >
       <span class="actions">
         <button type="button" matButton="text" class="small" (click)="demo.startAfresh()">Reset the demo</button>
         <a href="/">Leave for my own records</a>

@@ -27,6 +27,11 @@ export type Leaving = 'stay' | 'keep' | 'throw-away';
       <button type="button" matButton="outlined" class="danger" mat-dialog-close="throw-away">Throw it away</button>
     </mat-dialog-actions>
   `,
+  styles: `
+    mat-dialog-actions {
+      row-gap: 8px;
+    }
+  `,
 })
 export class UnsavedDialog {
   /** What is not saved, such as “the interview”. */
