@@ -245,7 +245,7 @@ describe('the sentence of an item, word for word', () => {
   it('says what it is, the last sitting, which interview gains how much, and when it comes back', () => {
     expect(sentence({})).toBe(
       'What you need most: heap, at 50 %. Due before it is half forgotten. Last came up as a Rebuild on 2026-11-12: partly solved, 41 min, 2 attempts. ' +
-        '0.6 points for Otterbridge, which asks for it with 14 %. Comes back on 2026-12-03.',
+        '0.6 points for Otterbridge, where it is 14 % of what is asked. Comes back on 2026-12-03.',
     );
   });
 
@@ -272,7 +272,7 @@ describe('the sentence of an item, word for word', () => {
   it('says for a fresh problem how little is known', () => {
     const part = { evidence: 1, lastSitting: null, needRank: 4, comesBack: null } as const;
     expect(sentence(part, { problemId: null, kind: 'fresh' })).toBe(
-      'Something new in heap. One sitting logged; the estimate is still wide, 20 % to 80 %. 0.6 points for Otterbridge, which asks for it with 14 %.',
+      'Something new in heap. One sitting logged; the estimate is still wide, 20 % to 80 %. 0.6 points for Otterbridge, where it is 14 % of what is asked.',
     );
   });
 });

@@ -82,7 +82,7 @@ export class ListSection {
     const { title } = this.list();
     void this.save(
       { until },
-      until === null ? `“${title}” has no last day` : `“${title}” is wanted until ${shortDay(until)}`,
+      until === null ? `“${title}” has no last day` : `“${title}” is due on ${shortDay(until)}`,
     );
   }
 

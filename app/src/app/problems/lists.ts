@@ -32,8 +32,8 @@ import { TextField } from '../ui/fields/text-field';
         <app-list-section [list]="list" [isOpened]="list.id === made()" />
       } @empty {
         <p class="empty second">
-          A list keeps problems for later in an order of your own, with a day until which if you wish. What is solved is
-          struck through; what a list wants soon is offered first where the plan asks for something new.
+          A list keeps problems for later in your own order, with a last day if you wish. Solved ones are struck
+          through. Where the plan asks for something new, problems of a list that is due soon are offered first.
         </p>
       }
     </div>

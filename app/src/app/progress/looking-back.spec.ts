@@ -49,7 +49,7 @@ describe('looking back', () => {
     page = await openPage(LookingBack, '/', { problems, sittings, interviews });
     await page.until(() => page.all('.promised li').length === 4);
     expect(page.text).toMatch(
-      /○ \d+ [A-Z][a-z]+\s*\d+ % planned for Otterbridge, \d+ % came; \d+ % without any work\./,
+      /○ \d+ [A-Z][a-z]+\s*\d+ % planned for Otterbridge, \d+ % reached; \d+ % without any work\./,
     );
     const kept = (await page.database.local.get('forecasts'))?.value as { isMadeAgain: boolean }[];
     expect(kept.filter(({ isMadeAgain }) => isMadeAgain)).toHaveSize(4);

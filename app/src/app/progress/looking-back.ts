@@ -24,8 +24,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
       <section aria-labelledby="back-title">
         <h1 id="back-title">Looking back</h1>
         <p class="second">
-          Before a sitting is taken in, Lernen says how likely an unaided solve in time is. Here is how often that came
-          true.
+          Before a sitting is taken in, Lernen says how likely an unaided solve in time is. Here is how often it was
+          right.
         </p>
         @if (record(); as it) {
           @if (it.calibration.count === 0) {
@@ -35,22 +35,22 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             </p>
           } @else {
             <p class="verdict">{{ verdict() }}</p>
-            <h2>Predicted and come true</h2>
+            <h2>Predicted and observed</h2>
             <p class="second">
-              Upright lines: where the share lies with 80 %, for so few sittings; what crosses the dashed line is as
-              good as right. Thin classes are taken together.
+              Vertical lines: the 80 % range of the share, wide where there are few sittings. What crosses the dashed
+              line is as good as right. Groups with few sittings are merged.
             </p>
             <app-chart
               [options]="calibrationError()"
-              label="Share that came true by what was predicted; the table has the numbers"
+              label="Observed share by predicted chance; the table has the numbers"
             />
             <table class="figures-table">
               <thead>
                 <tr>
                   <th scope="col">Predicted</th>
                   <th scope="col" class="number">On average</th>
-                  <th scope="col" class="number">Came true</th>
-                  <th scope="col" class="number">Likely</th>
+                  <th scope="col" class="number">Observed</th>
+                  <th scope="col" class="number">80 % range</th>
                   <th scope="col" class="number">Sittings</th>
                 </tr>
               </thead>
@@ -67,10 +67,10 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
               </tbody>
             </table>
             @if (checks().length > 0) {
-              <h2 id="promised">Planned and come</h2>
+              <h2 id="promised">Planned and reached</h2>
               <p class="second">
-                What earlier plans led to by last night, beside what it came to. Open: made again later from the
-                sittings until then.
+                The readiness that earlier plans expected for last night, beside the readiness reached. Open marks:
+                computed later, from the sittings up to that day.
               </p>
               <ul class="promised">
                 @for (row of checks(); track row.madeOn) {
@@ -78,7 +78,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
                     <span class="mono second">{{ row.isMadeAgain ? '○' : '●' }} {{ shortDay(row.madeOn) }}</span>
                     <span>
                       <b class="mono">{{ percent(row.ifKept) }}</b> planned for {{ employerOf(row) }},
-                      <b class="mono">{{ percent(row.came) }}</b> came; {{ percent(row.ifDropped) }} without any work.
+                      <b class="mono">{{ percent(row.came) }}</b> reached; {{ percent(row.ifDropped) }} without any
+                      work.
                       {{ whyItCame(row) }}
                     </span>
                   </li>
@@ -87,8 +88,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             }
             <h2>By month</h2>
             <p class="second">
-              Log loss in nats a sitting: 0 is to know everything, {{ even }} is to toss a coin. The base rate foresees
-              each time the share that came true so far.
+              Log loss in nats per sitting: 0 is certain and right every time, {{ even }} is a coin toss. The base rate
+              always predicts the share solved so far.
             </p>
             @if (it.calibration.months.length > 1) {
               <app-chart [options]="byMonth()" label="Log loss by month; the table has the numbers" />
@@ -134,9 +135,9 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             <dd class="mono">{{ signed(-it.person.harder.easy) }}</dd>
             <dt>A hard problem</dt>
             <dd class="mono">{{ signed(-it.person.harder.hard) }}</dd>
-            <dt>What practice transfers, for every unit of its logarithm</dt>
+            <dt>Log-odds that practice adds, per unit of its logarithm</dt>
             <dd class="mono">{{ signed(it.person.transfer) }}</dd>
-            <dt>Half-lives of recall against the usual ones</dt>
+            <dt>Half-life of recall, times the usual one</dt>
             <dd class="mono">{{ it.person.memory.toFixed(2) }} ×</dd>
           </dl>
         }
@@ -206,12 +207,12 @@ export class LookingBack {
     const off = Math.round(calibration.calibrationError * 100);
     const sittings = counted(calibration.count, 'sitting');
     if (calibration.count < enough)
-      return `Not enough yet: ${sittings} so far, and from about ${enough} on this begins to tell something.`;
+      return `Not enough yet: ${sittings} so far. From about ${enough} on the figures begin to mean something.`;
     const gained = 1 - calibration.loss / calibration.baseLoss;
-    return `Over ${sittings} what was predicted and what came lie ${off} ${off === 1 ? 'point' : 'points'} apart on average. ${
+    return `Over ${sittings} predicted and observed are ${off} ${off === 1 ? 'point' : 'points'} apart on average. ${
       gained > 0.005
-        ? `It told ${percent(gained)} more than the base rate does.`
-        : 'It told no more than the base rate does: take the numbers for a rough order only.'
+        ? `The log loss is ${percent(gained)} lower than that of the base rate.`
+        : 'It predicted no better than the base rate: trust the order of the numbers, not the numbers.'
     }`;
   });
 
@@ -247,7 +248,7 @@ export class LookingBack {
       markers: { size: [6, 0, ...classes.map(() => 0)], strokeWidth: 0 },
       legend: { show: false },
       xaxis: { ...axis(colours, 'predicted, %'), type: 'numeric', min: 0, max: 100, tickAmount: 5 },
-      yaxis: { ...axis(colours, 'came true, %'), min: 0, max: 100, tickAmount: 5, decimalsInFloat: 0 },
+      yaxis: { ...axis(colours, 'observed, %'), min: 0, max: 100, tickAmount: 5, decimalsInFloat: 0 },
     });
   });
 

@@ -29,7 +29,7 @@ describe('why this plan', () => {
 
   it('says how good the whole plan is, and at least which share of the best', async () => {
     page = await openPage(WhyPlan, '/runway/why', practice);
-    await page.until(() => /at least \d+\s% of what there is/.test(page.text));
+    await page.until(() => /at least \d+\s% of that\./.test(page.text));
     const [, reached, max, share] =
       /\+ ([\d.]+) points.*more than ([\d.]+) under.*at least (\d+)/.exec(page.text)?.map(Number) ?? [];
     expect(reached).toBeLessThanOrEqual(max ?? 0);

@@ -25,7 +25,7 @@ import { KindMark } from '../ui/kind-mark';
         <h1 id="why-title">Why this plan for {{ longDay(date()) }}</h1>
         @if (planned(); as it) {
           <p class="second">
-            Everything is weighed by the readiness that it adds on the interview days, for every minute it takes.
+            Items are compared by the readiness that they add on the interview days, per minute.
             {{ it.minutes }} of about {{ it.budget }} min are planned; a day may hold a tenth more.
           </p>
           <section aria-labelledby="there-title">
@@ -50,7 +50,8 @@ import { KindMark } from '../ui/kind-mark';
             <section aria-labelledby="nearest-title">
               <h2 id="nearest-title">What came nearest</h2>
               <p class="second">
-                {{ other.count }} more would have added something. These came nearest, and this would have to change:
+                {{ other.count }} more items would have added something. These came nearest; beside each stands what
+                would have to change:
               </p>
               <ul>
                 @for (item of other.nearest; track $index) {
@@ -77,24 +78,23 @@ import { KindMark } from '../ui/kind-mark';
         <h2>How good the whole plan is</h2>
         @if (optimalityGap(); as it) {
           <p>
-            <span class="figure">+ {{ points(it.reached) }}</span> points of readiness over doing nothing, weighed over
+            <span class="figure">+ {{ points(it.reached) }}</span> points of readiness over doing nothing, weighted over
             your interviews.
           </p>
           @if (share() !== null) {
             <p class="second">
               No plan within your minutes could add more than {{ points(it.max) }} under the same estimates: this one
-              has at least {{ share() }} % of what there is. The limit is generous, for it lets every review come at its
-              best moment.
+              has at least {{ share() }} % of that. The limit is generous: it lets every review come at its best moment.
             </p>
           }
         } @else {
           <p class="second">Being computed.</p>
         }
         <p class="second">
-          A point is one percent of readiness. The points in a sentence are what an item adds for one interview to all
-          that is planned before it. Points an hour are what would be lost without it beside all that is planned,
-          weighed over all interviews: by them items are compared. An item is kept from a day by less gain, too little
-          room, or its spacing; what you pinned comes first.
+          A point is one percent of readiness. The points in a sentence are what an item adds for one interview, on top
+          of what is planned before it. Points an hour are what the plan would lose without the item, weighted over all
+          interviews; items are compared by them. An item stays off a day because it gains less, does not fit, or would
+          come too soon. What you pinned comes first.
         </p>
       </aside>
     </div>

@@ -49,7 +49,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
       <p role="status">Going back to {{ name() }} changes {{ restoredText(counts) }} It can be undone.</p>
       <p class="actions">
         <button type="button" matButton="filled" (click)="restore('everything')">Go back to it</button>
-        <button type="button" matButton="text" (click)="done.emit()">Leave it</button>
+        <button type="button" matButton="text" (click)="done.emit()">Cancel</button>
       </p>
     } @else if (merged()) {
       @if (removedHere() > 0) {

@@ -48,8 +48,8 @@ interface Group {
       @if (unreadable().length > 0) {
         <div class="remark">
           <p>
-            <b>{{ counted(unreadable().length, 'record') }} in this browser cannot be read.</b> Nothing else depends on
-            it; what is in it can be saved, and a backup of before may hold it whole.
+            <b>{{ counted(unreadable().length, 'record') }} in this browser cannot be read.</b> Everything else works.
+            What is in them can be saved as a file, and an earlier backup may still hold them.
           </p>
           <ul class="mono">
             @for (it of unreadable().slice(0, 5); track $index) {
@@ -64,8 +64,8 @@ interface Group {
           <p class="second">{{ text }} Everything else works.</p>
         } @else if (backups(); as found) {
           <p class="second">
-            A backup is written to disk after changes; of this browser’s the last 20 stay, and the last of each day for
-            a month.
+            After changes a backup is written to disk. The last 20 of this browser are kept, and the last of each day
+            for a month.
           </p>
           <p class="actions">
             <button type="button" matButton="outlined" (click)="backUp()">Back up now</button>

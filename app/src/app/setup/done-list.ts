@@ -23,7 +23,8 @@ const stateTexts: Readonly<Record<Exclude<DoneState, 'standing'>, string>> = {
     <section aria-labelledby="done-title">
       <h2 id="done-title">What was done</h2>
       <p class="second">
-        The last thousand steps can be undone, imports too. What was changed again since a step stays as it is.
+        The last thousand steps can be undone, imports too. What was changed after a step is left alone when the step is
+        undone.
       </p>
       @if (done(); as all) {
         @if (all.length === 0) {

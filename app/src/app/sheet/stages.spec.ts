@@ -83,7 +83,7 @@ describe('the stages of a sheet', () => {
     await page.until(() => page.text.includes('What the bounds allow'));
     expect(page.text).toMatch(/O\(n²\)overn ≤ 10⁴/);
     await page.press('It fits: n ≤ 2·10⁵: sort, halve or sweep');
-    await page.until(() => page.text.includes('Let it go'));
+    await page.until(() => page.text.includes('Take it back'));
     await page.press('one pass');
     await page.until(() => valueOf('Bounds and conditions, one a line').endsWith('one pass'));
   });

@@ -11,7 +11,7 @@ import { DerivedStore } from '../store/derived-store';
   template: `
     @if (derived.isStopped()) {
       <p>
-        <span>Planning was stopped; the plan before it stays.</span>
+        <span>Planning was stopped. The earlier plan stays.</span>
         <button type="button" matButton="text" (click)="derived.derive()">Plan again</button>
       </p>
     } @else if (derived.progress() !== null) {

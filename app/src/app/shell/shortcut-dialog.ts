@@ -35,7 +35,7 @@ const scopeWords: Readonly<Record<Scope, string>> = {
           </section>
         }
       </div>
-      <p class="second">Setup gives the keys of the first group others, or switches single keys off.</p>
+      <p class="second">In Setup you can change the keys of the first group, or switch single keys off.</p>
     </mat-dialog-content>
     <mat-dialog-actions>
       <button type="button" matButton="outlined" mat-dialog-close>Close</button>

@@ -10,7 +10,7 @@ export function guardThePage(page: Window & { readonly trustedTypes?: TrustedTyp
     createHTML: (html) => sanitizer.sanitize(html),
     createScriptURL: (url) => {
       if (new URL(url, page.location.href).origin !== page.location.origin)
-        throw new TypeError(`A script of another place was refused: ${url}`);
+        throw new TypeError(`A script from another address was refused: ${url}`);
       return url;
     },
   });

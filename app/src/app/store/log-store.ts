@@ -88,7 +88,7 @@ export const LogStore = signalStore(
       const isChanged = await repository.catchUp();
       if (repository.unreadable > unreadable)
         notices.fail(
-          `${repository.unreadable} of your records cannot be read by this version. They are kept, but stand nowhere; Setup shows them under Backups.`,
+          `${repository.unreadable} of your records cannot be read by this version. They are kept, but not shown; Setup lists them under Backups.`,
         );
       if (isChanged)
         patchState(store, {

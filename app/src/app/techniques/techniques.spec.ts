@@ -62,7 +62,7 @@ describe('Techniques', () => {
     expect(known.length).toBeGreaterThan(1);
     expect(chances.slice(0, known.length)).toEqual(known);
     expect(known.map((it) => parseInt(it, 10))).toEqual(known.map((it) => parseInt(it, 10)).sort((a, b) => a - b));
-    await page.press('Put what matters most first again');
+    await page.press('Back to what matters most first');
     await page.until(() => page.url === '/');
     expect(names()).toEqual(before);
   });

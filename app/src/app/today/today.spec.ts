@@ -22,7 +22,7 @@ describe('Today', () => {
     expect(minutes[0]).toBeLessThanOrEqual(Math.round(1.1 * (minutes[1] ?? 0)));
     for (const row of page.all('app-plan-item-row'))
       expect(row.textContent).toMatch(
-        /(?:[\d.]+|Less than 0\.1) points for Otterbridge, which asks for it with \d+\s%/,
+        /(?:[\d.]+|Less than 0\.1) points for Otterbridge, where it is \d+\s% of what is asked/,
       );
     expect(page.text).toMatch(/Ready for Otterbridge\s*\d+\s%/);
     expect(page.text).toContain('Weakest for Otterbridge');

@@ -36,13 +36,13 @@ describe('the host of a worker', () => {
     const dying = `navigator.locks.request('dying', () => { postMessage({ lernenLock: 'dying' }); return new Promise(() => {}); });
       onmessage = () => setTimeout(close, 300);`;
     const host = new WorkerHost<Adding>(() => start(dying));
-    await expectAsync(host.run((api) => api.add(2, 3))).toBeRejectedWithError(/has broken off\. Reload the page\./);
+    await expectAsync(host.run((api) => api.add(2, 3))).toBeRejectedWithError(/has stopped\. Reload the page\./);
     expect(host.isRunning).toBeFalse();
   });
 
   it('tells whoever waits when it breaks', async () => {
     const host = new WorkerHost<Adding>(() => start('throw new Error("broken from the start");'));
-    await expectAsync(host.run((api) => api.add(2, 3))).toBeRejectedWithError(/has broken off\. Reload the page\./);
+    await expectAsync(host.run((api) => api.add(2, 3))).toBeRejectedWithError(/has stopped\. Reload the page\./);
     expect(host.isRunning).toBeFalse();
   });
 });

@@ -2,7 +2,7 @@ import { type Remote, wrap } from 'comlink';
 import { carryErrors } from './errors';
 import { whenLost } from './life';
 
-const brokenOff = 'A part of Lernen that runs beside the page has broken off. Reload the page.';
+const brokenOff = 'A background part of Lernen has stopped. Reload the page.';
 
 /** The one way to a worker: it is started when it is first asked, and again after it was stopped or broke. */
 export class WorkerHost<Api> {

@@ -81,7 +81,7 @@ function gainText({ gain, interviewId, share, gainPerMinute }: Reasons, names: R
   if (gainPerMinute <= 0) return null;
   const employer = interviewId === null ? null : names.employer(interviewId);
   const round = employer ?? 'a usual round';
-  const asks = share > 0 ? `, which asks for it with ${percent(share)}` : '';
+  const asks = share > 0 ? `, where it is ${percent(share)} of what is asked` : '';
   const points = 100 * gain;
   return points < 0.05
     ? `Less than 0.1 points for ${round}${asks}.`

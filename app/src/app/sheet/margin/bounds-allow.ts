@@ -59,7 +59,7 @@ const decades = 18;
               <b>{{ cue.text }}</b>
             </p>
             <p class="second">{{ cue.why }}</p>
-            <button type="button" matButton="text" class="small" (click)="decide(cue.id, null)">Let it go</button>
+            <button type="button" matButton="text" class="small" (click)="decide(cue.id, null)">Take it back</button>
           </div>
         }
         @for (cue of cues().open; track cue.id) {

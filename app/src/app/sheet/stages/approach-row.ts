@@ -124,9 +124,9 @@ import { type Option, optionsOf } from '../../ui/fields/select-field';
             />
           </div>
           <div class="left">
-            <span class="label">left because</span>
+            <span class="label">given up because</span>
             <app-quiet-select
-              [label]="'Why ' + name() + ' was left'"
+              [label]="'Why ' + name() + ' was given up'"
               [options]="leftOptions"
               [value]="approach().left ?? ''"
               (chosen)="setLeft($event)"
@@ -290,7 +290,7 @@ export class ApproachRow {
   readonly next = output();
   protected readonly superscript = superscript;
   protected readonly leftOptions: readonly Option[] = [
-    { value: '', text: 'it was not left' },
+    { value: '', text: 'it was not given up' },
     ...optionsOf(reasonsLeft, (it) => leftWords[it]),
   ];
   protected readonly name = computed(() => `approach ${this.index() + 1}`);
