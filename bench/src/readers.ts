@@ -1,5 +1,6 @@
 // Whether every reader of text ends well: `npm run bench:readers`. Strings at random first, each of which must give an
 // answer or one of our own errors; then the same text ever longer, which must take ever longer in proportion only.
+// `npm run bench:readers -- 200000 bounds` reads so many strings, by the readers with that in their name.
 import {
   guessMapping,
   importCsv,
@@ -84,6 +85,23 @@ const pieces: [string, ...string[]] = [
   'a',
   ...Array.from('abnOxkM019 \n\t"\'`()[]{}<>=+-*/^|\\#!~@:;,.?_$%&€≤√²'),
   ...['O(', '<=', '10^', '..', '->', '---\n', '```\n', '### ', '> ', '- ', 'log ', 'null', '<!-- ', '-->'],
+  ...[
+    '≤ ',
+    ' n ',
+    '|s|',
+    'a[i]',
+    ' at most ',
+    ' is ',
+    ' of ',
+    'sum of ',
+    'length',
+    ' queries',
+    '\\le ',
+    'between ',
+    'no extra space',
+    ' s, ',
+    '<sup>',
+  ],
   ...['#heap', 'x2', '31m', '1e9', 'constructor', '__proto__'],
 ];
 const shapes: Readonly<Record<string, (length: number) => string>> = {
@@ -106,6 +124,13 @@ const shapes: Readonly<Record<string, (length: number) => string>> = {
       '- a\n',
       '> \n',
       'n ≤ 10^5, ',
+      'n at most ',
+      'sum of n over ',
+      'n(',
+      '|',
+      '10^5 ≤ ',
+      'no ',
+      '1 ≤ n ≤ 5\n',
       '#heap ',
       '3 -> 4\n',
       '"a"\n',
@@ -116,6 +141,7 @@ const shapes: Readonly<Record<string, (length: number) => string>> = {
   ),
 };
 const strings = Number(process.argv[2] ?? 200_000);
+const wanted = process.argv[3] ?? '';
 const lengths = [1000, 10_000, 100_000, 1_000_000];
 /** A reading that takes longer is not made ten times as long. */
 const patience = 4000;
@@ -123,7 +149,7 @@ const patience = 4000;
 process.stdout.write(
   `${'reader'.padEnd(24)} ${'errors of'.padStart(10)} ${lengths.map((it) => `${it / 1000} kB`.padStart(9)).join('')}  worst\n`,
 );
-for (const [name, read] of Object.entries(readers)) {
+for (const [name, read] of Object.entries(readers).filter(([it]) => it.includes(wanted))) {
   const failures = failuresOf(read);
   const worst = worstOf(read);
   const times = worst.times.map((it) => it.toFixed(1).padStart(9)).join('');

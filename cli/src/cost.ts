@@ -89,11 +89,9 @@ function costAt(expression: string, bounds: Bounds, options: CostOptions): CostA
 }
 
 function boundsFrom({ bounds, limit, memory }: CostOptions): Bounds {
-  const sizes = (bounds ?? '').split(/[,;](?!\d{3}\b)/).map((part) => part.trim());
-  const known = readBounds(sizes);
-  const strange = known.all.find(({ kind }) => kind === 'remark');
-  if (strange?.kind === 'remark')
-    throw new LernenError('bounds', `“${strange.text}” is no bound; write one such as n<=2e5.`);
+  const known = readBounds([bounds ?? '']);
+  const strange = known.all.find(({ kind }) => kind === 'unread');
+  if (strange) throw new LernenError('bounds', `“${strange.text}” is no bound; write one such as n<=2e5.`);
   const rest = readBounds([limit, memory].filter((it) => it !== undefined));
   if (limit !== undefined && rest.seconds === null)
     throw new LernenError('limit', `“${limit}” is no time limit; write one such as 2s.`);

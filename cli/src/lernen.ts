@@ -8,6 +8,7 @@ import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { type QuickReading, readQuickLine } from '@lernen/core/quick-line';
 import { demoArchive } from '@lernen/demo';
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { boundsReport, boundsText, jsonOf } from './bounds';
 import { type CostOptions, type CostReport, costReport, costText } from './cost';
 import type { Io } from './io';
 import { answerLines, argumentsIn } from './lines';
@@ -54,6 +55,7 @@ class Commands {
     this.addLogCommands();
     this.addQuick();
     this.addCost();
+    this.addBounds();
   }
 
   private addArchiveCommands(): void {
@@ -156,6 +158,20 @@ class Commands {
         if (lines) return answerLines(this.io, (line) => costOf(argumentsIn(line)));
         const report = costReport(given(expression, 'expression'), options);
         this.print(json ? JSON.stringify(report, null, 2) : costText(report, options.compare));
+      });
+  }
+
+  private addBounds(): void {
+    this.program
+      .command('bounds')
+      .description('say what a text limits, as it is read, and what of it is not read')
+      .argument('[text]', 'a line, a statement, or - for standard input')
+      .option('--json', 'as JSON: text, kind, name, low, high, from, to')
+      .option('--lines', 'read a JSON list of one text from every line of standard input; a line of JSON answers each')
+      .action(async (text: string | undefined, { json, lines }: AsOfJson & Lines) => {
+        if (lines) return answerLines(this.io, (line) => boundsReport(given(argumentsIn(line)[0], 'text')));
+        const read = text === '-' ? await this.io.input() : given(text, 'text');
+        this.print(json ? jsonOf(boundsReport(read), 2) : boundsText(read));
       });
   }
 

@@ -1,4 +1,5 @@
 import { CostError, LernenError } from '@lernen/core/errors';
+import { jsonOf } from './bounds';
 import type { Io } from './io';
 
 /** What stands in the place of an answer that could not be given. */
@@ -14,7 +15,7 @@ export interface LineError {
 /** Answers every line of standard input with a line of JSON. One that cannot be answered is an error and ends nothing. */
 export async function answerLines(io: Io, answer: (line: string) => object): Promise<void> {
   for await (const line of io.lines()) {
-    if (line.trim() !== '') io.out(`${JSON.stringify(answered(line, answer))}\n`);
+    if (line.trim() !== '') io.out(`${jsonOf(answered(line, answer))}\n`);
   }
 }
 

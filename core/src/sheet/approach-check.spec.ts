@@ -1,6 +1,6 @@
 import { type ApproachFacts, checkApproach } from './approach-check';
 import { boundCues } from './bound-cues';
-import { readBounds } from './bounds';
+import { readBounds } from './bounds/bounds';
 import { budgetFor } from './budget';
 import { stateCostFault, stateCosts } from './state-card';
 
@@ -175,8 +175,9 @@ describe('cues from bounds', () => {
   it('tell once of what is bounded alike', () => {
     const texts = boundCues(readBounds(['1 ≤ L ≤ R ≤ 10^18', 'm ≤ 50'])).map(({ text }) => text);
     expect(texts).toEqual([
-      'L, R ≤ 10^18: work on digits, by halving or by a formula',
       'm ≤ 50: up to four nested loops fit',
+      'L, R ≤ 10^18: work on digits, by halving or by a formula',
+      'L, R need 64 bits',
     ]);
   });
 

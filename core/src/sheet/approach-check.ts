@@ -1,5 +1,5 @@
 import { CostError } from '../errors';
-import { type Bounds, type ConditionId, conditions } from './bounds';
+import { type Bounds, type ConditionId, conditions } from './bounds/bound';
 import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
 import { evaluateCost, variablesWithout } from '../cost/evaluate-cost';
 import { type Magnitude, magnitude, product } from '../cost/magnitude';
@@ -55,7 +55,13 @@ export function checkApproach(facts: ApproachFacts, bounds: Bounds, budget: Budg
   const unbounded = [
     ...new Set([time, space].flatMap((cost) => (cost === null ? [] : variablesWithout(cost, bounds.largest)))),
   ];
-  return { ...measured, broken, unbounded, remarks: costRemarks(facts), ...verdictOf(measured, broken, unbounded) };
+  return {
+    ...measured,
+    broken,
+    unbounded,
+    remarks: [...costRemarks(facts), ...sameRemarks([time, space], bounds)],
+    ...verdictOf(measured, broken, unbounded),
+  };
 }
 
 function verdictOf(
@@ -169,6 +175,19 @@ function costRemarks(facts: ApproachFacts): string[] {
     if (dropped) remarks.push(`In its ${what}, ${dropped.why}.`);
   }
   return remarks;
+}
+
+/** Names of a cost that the bounds call otherwise: what is taken for what. */
+function sameRemarks(costs: readonly (string | null)[], { sameAs, largest }: Bounds): string[] {
+  const used = new Set(costs.flatMap((cost) => (cost === null ? [] : variablesWithout(cost, {}))));
+  return Object.entries(sameAs)
+    .filter(([name]) => used.has(name))
+    .map(([name, other]) => `${name} is taken for ${other}, at most ${grouped(largest[name] ?? 0)}.`);
+}
+
+/** A whole number with its thousands apart. */
+function grouped(value: number): string {
+  return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 }
 
 function readable(cost: string | null): string | null {

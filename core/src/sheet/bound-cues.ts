@@ -1,4 +1,4 @@
-import type { Bounds, ConditionId } from './bounds';
+import { type Bounds, type ConditionId, type RangeBound, amountAt, isRange } from './bounds/bound';
 import { mainVariable } from './budget';
 
 /** What a bound or a condition points to, by a documented rule. It is a hint, for the person to accept or dismiss. */
@@ -30,7 +30,7 @@ function alike<T>(all: readonly T[], sizeOf: (it: T) => string): readonly (reado
 function sizeCues({ sizes }: Bounds): BoundCue[] {
   const main = mainVariable(sizes);
   const names = Object.keys(sizes)
-    .filter((name) => name !== 'q' && name !== 'k')
+    .filter((name) => name !== 'q' && name !== 'k' && name !== 't' && name !== 'T')
     .sort((a, b) => Number(b === main) - Number(a === main));
   return alike(names, (name) => String(sizes[name])).flatMap(([name, group]): BoundCue[] => {
     const size = sizes[name] ?? 0;
@@ -79,7 +79,7 @@ function sizeCues({ sizes }: Bounds): BoundCue[] {
       return cue(
         'digits',
         `${all} ≤ ${short(size)}: work on digits, by halving or by a formula`,
-        `Counting up to ${name} is out; it has only ${Math.ceil(Math.log10(size))} digits and ${Math.ceil(Math.log2(size))} bits.`,
+        `Counting up to ${name} is out; it has only ${digitsOf(size, 10)} digits and ${digitsOf(size, 2)} bits.`,
       );
     return [];
   });
@@ -89,7 +89,7 @@ function queryCues({ all, sizes, conditions }: Bounds): BoundCue[] {
   const queries = sizes['q'];
   const items = sizes[mainVariable(sizes) ?? ''];
   if (queries === undefined || queries < 100) return [];
-  if (all.some((bound) => bound.kind === 'size' && bound.isOperations))
+  if (all.some((bound) => isRange(bound) && bound.isChanging))
     return [
       {
         id: 'operations',
@@ -118,54 +118,78 @@ function queryCues({ all, sizes, conditions }: Bounds): BoundCue[] {
       ];
 }
 
+/** Digits of a whole number that is above zero, in base 10 or 2. */
+function digitsOf(size: number, base: 2 | 10): number {
+  return BigInt(Math.round(size)).toString(base).length;
+}
+
 /** A letter alone is one number, and is not summed. */
 function isLetter(name: string): boolean {
   return /^\w$/.test(name);
 }
 
-function valueCues({ all, sizes }: Bounds): BoundCue[] {
-  const items = sizes[mainVariable(sizes) ?? ''] ?? 1e5;
-  const values = all.filter((bound) => bound.kind === 'value');
-  return alike(values, ({ of, min, max }) => `${min} ${max} ${isLetter(of)}`).flatMap(([bound, group]): BoundCue[] => {
-    const names = group.map(({ of }) => of).join(', ');
-    const [is, has, needs] = group.length > 1 ? ['are', 'have', 'need'] : ['is', 'has', 'needs'];
-    const range = bound.max - (bound.min ?? 0);
-    const cues: BoundCue[] = [];
-    if (range > 50 * items && range > 1e6)
-      cues.push({
-        id: `ranks:${bound.of}`,
-        text: `${names} ${is} far larger than the number of items: use ranks, halves or digits`,
-        why: `A table over ${short(range)} values does not fit; at most ${short(items)} of them occur.`,
-      });
-    else if (range <= 1e6)
-      cues.push({
-        id: `table:${bound.of}`,
-        text: `${names} ${has} few values: index by value`,
-        why: `A table of ${short(range + 1)} counts fits.`,
-      });
-    if ((bound.min ?? 0) < 0)
-      cues.push({
-        id: `negative:${bound.of}`,
-        text: `${names} can be negative: sums do not only grow`,
-        why: 'A window over a rising sum, or a greedy stop, no longer holds.',
-      });
-    if (isLetter(bound.of) && bound.max >= 2 ** 31)
-      cues.push({
-        id: `overflow:${bound.of}`,
-        text: `${names} ${needs} 64 bits`,
-        why: `${short(bound.max)} is over 2^31.`,
-      });
-    else if (!isLetter(bound.of) && bound.max * items > 2 ** 31)
-      cues.push({
-        id: `overflow:${bound.of}`,
-        text: `Sums of ${names} need 64 bits`,
-        why: `${short(items)} values of ${short(bound.max)} add up to ${short(bound.max * items)}, over 2^31.`,
-      });
-    return cues;
+/** Values and moments with both ends as numbers; an end that is not said is zero, one that goes by a name is that name's. */
+function valueRanges({ all, largest }: Bounds): { name: string; min: number; max: number }[] {
+  return all.flatMap((bound) => {
+    if (!isRange(bound) || (bound.kind !== 'value' && bound.kind !== 'moment')) return [];
+    const max = maxOf(bound, largest);
+    return max === null ? [] : [{ name: bound.name, min: amountAt(bound.low) ?? 0, max }];
   });
 }
 
-function limitCues({ bytes, seconds, all }: Bounds): BoundCue[] {
+function maxOf({ high }: RangeBound, largest: Bounds['largest']): number | null {
+  return high !== null && 'symbol' in high ? (largest[high.symbol] ?? null) : amountAt(high);
+}
+
+function valueCues(bounds: Bounds): BoundCue[] {
+  const items = bounds.sizes[mainVariable(bounds.sizes) ?? ''] ?? 1e5;
+  const values = valueRanges(bounds);
+  return alike(values, ({ name, min, max }) => `${min} ${max} ${isLetter(name)}`).flatMap(
+    ([value, group]): BoundCue[] => {
+      const { name, min, max } = value;
+      const names = group.map((it) => it.name).join(', ');
+      const [is, has, needs] = group.length > 1 ? ['are', 'have', 'need'] : ['is', 'has', 'needs'];
+      const range = max - min;
+      const cues: BoundCue[] = [];
+      const isNumber = isLetter(name) && max > (Object.keys(bounds.sizes).length === 0 ? 2e8 : 1e12);
+      if (isNumber)
+        cues.push({
+          id: `digits:${name}`,
+          text: `${names} ≤ ${short(max)}: work on digits, by halving or by a formula`,
+          why: `Counting up to ${name} is out; it has only ${digitsOf(max, 10)} digits and ${digitsOf(max, 2)} bits.`,
+        });
+      else if (range > 50 * items && range > 1e6)
+        cues.push({
+          id: `ranks:${name}`,
+          text: `${names} ${is} far larger than the number of items: use ranks, halves or digits`,
+          why: `A table over ${short(range)} values does not fit; at most ${short(items)} of them occur.`,
+        });
+      else if (range <= 1e6)
+        cues.push({
+          id: `table:${name}`,
+          text: `${names} ${has} few values: index by value`,
+          why: `A table of ${short(range + 1)} counts fits.`,
+        });
+      if (min < 0)
+        cues.push({
+          id: `negative:${name}`,
+          text: `${names} can be negative: sums do not only grow`,
+          why: 'A window over a rising sum, or a greedy stop, no longer holds.',
+        });
+      if (isLetter(name) && max >= 2 ** 31)
+        cues.push({ id: `overflow:${name}`, text: `${names} ${needs} 64 bits`, why: `${short(max)} is over 2^31.` });
+      else if (!isLetter(name) && max * items > 2 ** 31)
+        cues.push({
+          id: `overflow:${name}`,
+          text: `Sums of ${names} need 64 bits`,
+          why: `${short(items)} values of ${short(max)} add up to ${short(max * items)}, over 2^31.`,
+        });
+      return cues;
+    },
+  );
+}
+
+function limitCues({ bytes, seconds, sizes }: Bounds): BoundCue[] {
   const cues: BoundCue[] = [];
   if (bytes !== null && bytes >= 500e6)
     cues.push({
@@ -185,17 +209,13 @@ function limitCues({ bytes, seconds, all }: Bounds): BoundCue[] {
       text: 'A long time limit: a heavy factor is meant',
       why: `${seconds} s allow more than one usual second.`,
     });
-  if (all.some((bound) => bound.kind === 'size' && /^[EV]$/.test(bound.variable))) {
-    const [vertices, edges] = ['V', 'E'].map((name) =>
-      all.find((bound) => bound.kind === 'size' && bound.variable === name),
-    );
-    if (vertices?.kind === 'size' && edges?.kind === 'size' && edges.max <= 20 * vertices.max)
-      cues.push({
-        id: 'sparse',
-        text: 'The graph is sparse: lists of neighbours',
-        why: `${short(edges.max)} edges for ${short(vertices.max)} vertices; a matrix would hold ${short(vertices.max ** 2)} cells.`,
-      });
-  }
+  const [vertices, edges] = [sizes['V'], sizes['E']];
+  if (vertices !== undefined && edges !== undefined && edges <= 20 * vertices)
+    cues.push({
+      id: 'sparse',
+      text: 'The graph is sparse: lists of neighbours',
+      why: `${short(edges)} edges for ${short(vertices)} vertices; a matrix would hold ${short(vertices ** 2)} cells.`,
+    });
   return cues;
 }
 
@@ -233,7 +253,7 @@ const conditionTexts: Readonly<Record<ConditionId, readonly [string, string]>> =
 
 function conditionCues({ conditions, sizes, all }: Bounds): BoundCue[] {
   // Constant time for mere queries asks for prepared answers, not for two structures.
-  const isAsked = sizes['q'] !== undefined && !all.some((bound) => bound.kind === 'size' && bound.isOperations);
+  const isAsked = sizes['q'] !== undefined && !all.some((bound) => isRange(bound) && bound.isChanging);
   const told = [...new Set(conditions)].filter((condition) => condition !== 'constant-operation' || !isAsked);
   return told.map((condition) => {
     const [text, why] = conditionTexts[condition];

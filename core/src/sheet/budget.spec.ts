@@ -1,4 +1,4 @@
-import { readBounds } from './bounds';
+import { readBounds } from './bounds/bounds';
 import {
   budgetFor,
   classFits,

@@ -1,5 +1,5 @@
 import { evaluateCost, type Sizes } from '../cost/evaluate-cost';
-import type { Bounds } from './bounds';
+import type { Bounds } from './bounds/bound';
 import { type Magnitude, magnitude } from '../cost/magnitude';
 import { normalCost } from '../cost/normal-cost';
 

@@ -1,4 +1,4 @@
-import { readBounds } from './bounds';
+import { readBounds } from './bounds/bounds';
 import { coveredBy, inputShapes, missingEdgeCases, usualEdgeCases } from './edge-cases';
 
 const covers = (input: string, tags: string[] = []): string[] => coveredBy({ input, tags }).sort();

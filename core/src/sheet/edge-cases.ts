@@ -1,4 +1,4 @@
-import type { Bounds } from './bounds';
+import { type Bounds, type PropertyId, amountAt, isRange } from './bounds/bound';
 
 /** Edge cases by what they are called on an example, with what to write for them. */
 export const edgeCases = {
@@ -48,18 +48,23 @@ const usual: Readonly<Record<InputShape, readonly EdgeCase[]>> = {
 export function usualEdgeCases(statement: string, bounds: Bounds): EdgeCase[] {
   const shapes = inputShapes(statement, bounds);
   const found = new Set<EdgeCase>(shapes.flatMap((shape) => usual[shape]));
-  const values = bounds.all.flatMap((bound) => (bound.kind === 'value' ? [bound] : []));
+  const values = bounds.all.flatMap((bound) =>
+    isRange(bound) && bound.kind === 'value' ? [{ min: amountAt(bound.low), max: amountAt(bound.high) }] : [],
+  );
   if (values.some(({ min }) => min !== null && min < 0)) found.add('negative');
-  if (values.some(({ min, max }) => (min === null || min <= 0) && max > 0)) found.add('zero');
-  const largestValue = Math.max(0, ...values.map(({ max }) => max));
+  if (values.some(({ min, max }) => (min === null || min <= 0) && max !== null && max > 0)) found.add('zero');
+  const largestValue = Math.max(0, ...values.map(({ max }) => max ?? 0));
   const largestSize = Math.max(1, ...Object.values(bounds.sizes));
   if (largestValue * largestSize > 2 ** 31) found.add('overflow');
   if (Object.keys(bounds.sizes).length > 0) found.add('largest');
-  // A least size above zero or one rules the smallest cases out.
-  const size = bounds.all.find((bound) => bound.kind === 'size' && bound.variable === 'n');
-  const min = size?.kind === 'size' ? (size.min ?? 0) : 0;
-  if (min >= 1) found.delete('empty');
+  // What the bounds rule out needs no example.
+  const size = bounds.all.find((bound) => isRange(bound) && bound.kind === 'size');
+  const min = size && isRange(size) ? (amountAt(size.low) ?? 0) : 0;
+  const is = (property: PropertyId): boolean =>
+    bounds.all.some((bound) => bound.kind === 'property' && bound.property === property);
+  if (min >= 1 || is('non-empty')) found.delete('empty');
   if (min >= 2) found.delete('one');
+  if (is('distinct') || is('permutation')) for (const edge of ['duplicates', 'all-equal'] as const) found.delete(edge);
   return [...found];
 }
 
@@ -72,7 +77,7 @@ export function inputShapes(statement: string, bounds: Bounds): InputShape[] {
     shapes.push('intervals');
   if (says(/\b(?:strings?|words?|letters?|text|characters?|palindromes?|substrings?)\b/i)) shapes.push('text');
   if (says(/\b(?:digits?|integers? (?:up )?to|numbers? (?:up )?to|decimal)\b/i)) shapes.push('number');
-  const hasValues = bounds.all.some((bound) => bound.kind === 'value' && /[[_]/.test(bound.of));
+  const hasValues = bounds.all.some((bound) => bound.kind === 'value' && isRange(bound) && /[[_]/.test(bound.name));
   if (hasValues || shapes.length === 0 || says(/\b(?:list|array|row|sequence|heights|in order|log)\b/i))
     shapes.push('list');
   return [...new Set(shapes)];

@@ -72,10 +72,25 @@ describe('the stages of a sheet', () => {
     expect(page.element.querySelector('#examples app-entry-row')).toBeNull();
     await page.press('Take the bound 0 ≤ h[i] ≤ 10^9');
     await page.until(() => valueOf('Bounds and conditions, one a line').includes('h[i]'));
-    expect(page.text).toContain('values of h[i]: 0 to 10⁹');
+    expect(page.text).toMatch(/value\s*h\[i\]: 0 to 1\s000\s000\s000/);
     await page.press('Take the example 5 2 4 → 0 1 0');
     await page.until(() => valueOf('Input of example 1') === '5 2 4');
     expect(page.text).not.toContain('Found in it');
+  });
+
+  it('mark where they stand those bounds that are not read, and keep the person’s word on a kind', async () => {
+    await open([], ['1 ≤ n ≤ 9, n is even', '1 ≤ t ≤ 20']);
+    await page.until(() => page.all('app-bounds-stage mark').length === 1);
+    expect(page.all('app-bounds-stage mark')[0]?.textContent).toBe('n is even');
+    expect(page.text).toContain('not read: n is even');
+    await page.press('time t: 1 to 20; say what it is');
+    await page.press('test cases');
+    await page.until(() => page.text.includes('t counts as test cases, as you say'));
+    expect(valueOf('Bounds and conditions, one a line')).toBe('1 ≤ n ≤ 9, n is even\n1 ≤ t ≤ 20\nt: test cases');
+    expect(page.text).toMatch(/test cases\s*t: 1 to 20/);
+    await page.press('test cases t: 1 to 20; say what it is');
+    await page.press('value');
+    await page.until(() => valueOf('Bounds and conditions, one a line').endsWith('\nt: value'));
   });
 
   it('say what the bounds allow, and remember what was made of a cue', async () => {

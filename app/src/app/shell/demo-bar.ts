@@ -10,7 +10,7 @@ import { Demo } from '../store/demo';
   template: `
     <div role="status">
       <span
-        ><b>This is the demo.</b>
+        ><b>This is the demo.</b>&ngsp;
         <span class="more">Made-up records of an archipelago, in a database of their own.</span></span
       >
       <span class="actions">

@@ -1,15 +1,20 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, signal, viewChild } from '@angular/core';
+import { MatButton } from '@angular/material/button';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
-import { magnitude } from '@lernen/core/cost';
+import { MatMenu, MatMenuContent, MatMenuItem, MatMenuTrigger } from '@angular/material/menu';
 import { maxBoundLine, maxBoundLines } from '@lernen/core/model';
 import {
   type Bound,
   type ConditionId,
-  approximately,
-  bytesText,
+  type RangeKind,
+  boundText,
+  boundsIn,
   conditions,
-  readBoundLine,
+  isRange,
+  kindText,
+  limitText,
+  rangeKinds,
   readBounds,
 } from '@lernen/core/sheet';
 import { SheetStore } from '../../store/sheet-store';
@@ -20,112 +25,20 @@ import { StageFrame } from './stage-frame';
 /** Bounds and conditions as lines of text, each with what was understood of it beside it. */
 @Component({
   selector: 'app-bounds-stage',
-  imports: [Clipped, MatButtonToggle, MatInput, StageFrame],
+  imports: [
+    Clipped,
+    MatButton,
+    MatButtonToggle,
+    MatInput,
+    MatMenu,
+    MatMenuContent,
+    MatMenuItem,
+    MatMenuTrigger,
+    StageFrame,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <app-stage-frame stage="bounds">
-      <div class="lines">
-        <textarea
-          #area
-          matInput
-          data-start
-          class="mono"
-          aria-label="Bounds and conditions, one a line"
-          placeholder="n ≤ 3·10^5&#10;0 ≤ a[i] ≤ 10^9&#10;2 s, one pass …"
-          spellcheck="false"
-          [rows]="rowCount()"
-          [value]="shown()"
-          (input)="write(area.value)"
-          (blur)="leave()"
-        ></textarea>
-        <ol aria-label="As understood">
-          @for (line of understood(); track $index) {
-            <li [class.unknown]="line.isUnknown" [class.empty]="line.text === ''" appClipped>
-              {{ line.text || ' ' }}
-            </li>
-          }
-        </ol>
-      </div>
-      @if (fault(); as text) {
-        <p class="fault">{{ text }}</p>
-      }
-      <div class="conditions" role="group" aria-label="Conditions">
-        @for (condition of conditionList(); track condition.id) {
-          <mat-button-toggle [checked]="condition.isSet" (change)="toggle(condition.id)">{{
-            condition.words
-          }}</mat-button-toggle>
-        }
-      </div>
-    </app-stage-frame>
-  `,
-  styles: `
-    .lines {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-      gap: 0 20px;
-    }
-    textarea {
-      width: 100%;
-      padding: 3px 6px;
-      border: 0;
-      border-radius: 3px;
-      background: none;
-      color: var(--ink);
-      font-size: 13px;
-      line-height: 22px;
-      white-space: pre;
-      resize: none;
-      overflow-x: auto;
-      overflow-y: hidden;
-    }
-    textarea::placeholder {
-      color: var(--ink-2);
-      opacity: 1;
-    }
-    textarea:hover,
-    textarea:focus {
-      background: var(--sheet);
-    }
-    ol {
-      margin: 0;
-      padding: 3px 0;
-      color: var(--ink-2);
-      font-size: 13px;
-      line-height: 22px;
-      list-style: none;
-    }
-    li {
-      min-height: 22px;
-      padding-left: 14px;
-      overflow: hidden;
-      text-overflow: ellipsis;
-      white-space: nowrap;
-    }
-    li:not(.empty) {
-      border-left: 2px solid var(--sea);
-    }
-    li.unknown:not(.empty) {
-      border-left-style: dotted;
-      border-color: var(--ink-2);
-      font-style: italic;
-    }
-    .conditions {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 6px;
-      margin-top: 8px;
-    }
-    @media (width < 600px) {
-      .lines {
-        grid-template-columns: minmax(0, 1fr);
-      }
-    }
-    @media print {
-      .condition[aria-pressed='false'] {
-        display: none;
-      }
-    }
-  `,
+  templateUrl: './bounds-stage.html',
+  styleUrl: './bounds-stage.scss',
 })
 export class BoundsStage {
   private readonly store = inject(SheetStore);
@@ -133,20 +46,37 @@ export class BoundsStage {
   private readonly bounds = computed(() => this.store.single('bounds'));
   private readonly area = viewChild.required<ElementRef<HTMLTextAreaElement>>('area');
   /** The text as it is being typed, blank lines and all; null while nobody types. */
+  protected readonly kinds = Object.entries(rangeKinds) as [RangeKind, string][];
+  protected readonly scrolled = signal(0);
   protected readonly typed = signal<string | null>(null);
   protected readonly shown = computed(() => this.typed() ?? this.bounds().lines.join('\n'));
   protected readonly rowCount = computed(() => Math.max(this.shown().split('\n').length, this.shown() === '' ? 3 : 2));
-  protected readonly understood = computed(() =>
-    this.shown()
+  private readonly readings = computed(() => boundsIn(this.shown()));
+  /** What was read of each line. */
+  protected readonly understood = computed((): readonly (readonly Reading[])[] => {
+    const readings = this.readings();
+    let start = 0;
+    return this.shown()
       .split('\n')
       .map((line) => {
-        const bounds = readBoundLine(line);
-        return {
-          text: bounds.map(meaningOf).join('; '),
-          isUnknown: bounds.some(({ kind }) => kind === 'remark'),
-        };
-      }),
-  );
+        const end = start + line.length;
+        const own = readings.filter(({ from }) => from >= start && from <= end);
+        start = end + 1;
+        return own.map(readingOf);
+      });
+  });
+  /** The text in pieces, so that what is not read can be marked where it stands. */
+  protected readonly pieces = computed(() => {
+    const text = this.shown();
+    const pieces: { text: string; isUnread: boolean }[] = [];
+    let at = 0;
+    for (const { kind, from, to } of this.readings()) {
+      if (kind !== 'unread') continue;
+      pieces.push({ text: text.slice(at, from), isUnread: false }, { text: text.slice(from, to), isUnread: true });
+      at = to;
+    }
+    return [...pieces, { text: text.slice(at), isUnread: false }];
+  });
   protected readonly fault = computed(() => {
     const lines = linesOf(this.shown());
     if (lines.length > maxBoundLines)
@@ -176,6 +106,16 @@ export class BoundsStage {
     if (this.fault() === null) this.typed.set(null);
   }
 
+  /** The person's own word on what a name counts: a line of its own, in the place of an earlier one. */
+  protected correct({ name, bound }: Reading, kind: RangeKind): void {
+    if (name === null || !isRange(bound)) return;
+    const isOwn = (line: string): boolean =>
+      boundsIn(line).some((it) => it.kind === 'correction' && it.name === bound.name);
+    const lines = linesOf(this.shown()).filter((line) => !isOwn(line));
+    this.write([...lines, `${bound.name}: ${rangeKinds[kind]}`].join('\n'));
+    this.leave();
+  }
+
   protected toggle(id: ConditionId): void {
     const lines = linesOf(this.shown());
     const without = lines.filter((line) => !readBounds([line]).conditions.includes(id));
@@ -191,27 +131,17 @@ function linesOf(text: string): string[] {
     .filter((line) => line !== '');
 }
 
-function meaningOf(bound: Bound): string {
-  const number = (value: number): string =>
-    value < 0 ? `−${approximately(magnitude(-value))}` : approximately(magnitude(value));
-  const range = (min: number | null, max: number): string =>
-    min === null ? `up to ${number(max)}` : `${number(min)} to ${number(max)}`;
-  switch (bound.kind) {
-    case 'size':
-      return `${bound.isOperations ? 'operations' : bound.variable === 'q' ? 'queries' : `size ${bound.variable}`}: ${range(bound.min, bound.max)}`;
-    case 'value':
-      return `values of ${bound.of}: ${range(bound.min, bound.max)}`;
-    case 'limit':
-      return `${bound.text}, for comparing costs`;
-    case 'time':
-      return `time limit ${bound.seconds} s`;
-    case 'memory':
-      return `memory limit ${bytesText(magnitude(bound.bytes))}`;
-    case 'condition':
-      return bound.condition === null
-        ? 'a condition that only you can check'
-        : `condition: ${conditions[bound.condition]}`;
-    case 'remark':
-      return 'kept as a remark';
-  }
+/** A bound as it is shown: its kind, which can be changed, and the rest. */
+interface Reading {
+  readonly bound: Bound;
+  /** The word for its kind; null where it has none to change. */
+  readonly name: string | null;
+  readonly text: string;
+}
+
+function readingOf(bound: Bound): Reading {
+  const hasKind = isRange(bound) && bound.kind !== 'sum' && !/\s/.test(bound.name);
+  return hasKind
+    ? { bound, name: kindText(bound), text: limitText(bound) }
+    : { bound, name: null, text: boundText(bound) };
 }

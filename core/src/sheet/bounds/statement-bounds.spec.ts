@@ -19,7 +19,7 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
       'up to 100 000 queries',
       'in a single pass',
       'do not modify the array',
-      '2 seconds',
+      'within 2 seconds',
       '256 MB',
     ]);
   });
