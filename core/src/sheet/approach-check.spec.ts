@@ -184,7 +184,7 @@ describe('cues from bounds', () => {
   it('say why, with the numbers of the bound', () => {
     const [cue] = boundCues(readBounds(['n ≤ 20']));
     expect(cue?.text).toBe('n ≤ 20: all subsets fit');
-    expect(cue?.why).toBe('2^n is about 10^6; a state can be a set of bits.');
+    expect(cue?.why).toBe('n! is about 2.4·10^18, too many; 2^n is about 10^6: a state can be a set of bits.');
     for (const { text, why } of boundCues(readBounds(['n ≤ 40', 'q ≤ 10^5', '0 ≤ a[i] ≤ 10^9', 'online', '1 GB'])))
       expect([text.length > 10, /[.?]$/.test(why)])
         .withContext(text)

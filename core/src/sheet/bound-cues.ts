@@ -1,5 +1,6 @@
 import { type Bounds, type ConditionId, type RangeBound, amountAt, isRange } from './bounds/bound';
-import { mainVariable } from './budget';
+import { evaluateCost } from '../cost/evaluate-cost';
+import { type Budget, type Fit, allowedSteps, budgetFor, fitOf, mainVariable } from './budget';
 
 /** What a bound or a condition points to, by a documented rule. It is a hint, for the person to accept or dismiss. */
 export interface BoundCue {
@@ -10,9 +11,9 @@ export interface BoundCue {
 }
 
 /** Cues that follow from bounds and conditions, the most telling first. docs/sheet.md lists the rules. */
-export function boundCues(bounds: Bounds): BoundCue[] {
+export function boundCues(bounds: Bounds, budget = budgetFor(bounds)): BoundCue[] {
   return [
-    ...sizeCues(bounds),
+    ...sizeCues(bounds, budget),
     ...queryCues(bounds),
     ...valueCues(bounds),
     ...limitCues(bounds),
@@ -27,61 +28,62 @@ function alike<T>(all: readonly T[], sizeOf: (it: T) => string): readonly (reado
   return [...groups.values()].flatMap((group) => (group[0] === undefined ? [] : [[group[0], group] as const]));
 }
 
-function sizeCues({ sizes }: Bounds): BoundCue[] {
+/** Ways to go through everything, the heaviest first; the first that is not over the limit is what a size points to. */
+const ways: readonly { readonly id: string; readonly cost: string; readonly what: string; readonly why: string }[] = [
+  { id: 'orders', cost: 'n!', what: 'all orders', why: '' },
+  { id: 'subsets', cost: '2^n', what: 'all subsets', why: 'a state can be a set of bits.' },
+  { id: 'halves', cost: 'n·2^(n/2)', what: 'subsets of each half', why: 'solve two halves and match them.' },
+  { id: 'fourth', cost: 'n^4', what: 'up to four nested loops', why: '' },
+  {
+    id: 'cubic',
+    cost: 'n^3',
+    what: 'three nested loops',
+    why: 'every interval with every split, or all pairs over every middle.',
+  },
+  { id: 'quadratic', cost: 'n^2', what: 'all pairs', why: '' },
+  { id: 'linearithmic', cost: 'n·log n', what: 'sort, halve or sweep', why: '' },
+  { id: 'linear', cost: 'n', what: 'one or two passes', why: '' },
+];
+
+/** The same steps against the same limit as in the table of what the bounds allow, so that the two never differ. */
+function sizeCues({ sizes }: Bounds, budget: Budget): BoundCue[] {
   const main = mainVariable(sizes);
   const names = Object.keys(sizes)
-    .filter((name) => name !== 'q' && name !== 'k' && name !== 't' && name !== 'T')
+    .filter((name) => !/^[qktT]$/.test(name))
     .sort((a, b) => Number(b === main) - Number(a === main));
   return alike(names, (name) => String(sizes[name])).flatMap(([name, group]): BoundCue[] => {
     const size = sizes[name] ?? 0;
-    const all = group.join(', ');
-    const cue = (rule: string, text: string, why: string): BoundCue[] => [{ id: `${rule}:${name}`, text, why }];
-    if (size <= 11) return cue('orders', `${all} ≤ ${size}: all orders fit`, `${name}! is at most 40 million.`);
-    if (size <= 24)
-      return cue(
-        'subsets',
-        `${all} ≤ ${size}: all subsets fit`,
-        `2^${name} is about ${short(2 ** size)}; a state can be a set of bits.`,
-      );
-    if (size <= 42)
-      return cue(
-        'halves',
-        `${all} ≤ ${size}: subsets of each half fit`,
-        `2^(${name}/2) is about ${short(2 ** (size / 2))}: solve two halves and match them.`,
-      );
-    if (size <= 150)
-      return cue('fourth', `${all} ≤ ${size}: up to four nested loops fit`, `${name}^4 is about ${short(size ** 4)}.`);
-    if (size <= 600)
-      return cue(
-        'cubic',
-        `${all} ≤ ${size}: three nested loops fit`,
-        `${name}^3 is about ${short(size ** 3)}: every interval with every split, or all pairs over every middle.`,
-      );
-    if (size <= 8000)
-      return cue(
-        'quadratic',
-        `${all} ≤ ${short(size)}: all pairs fit`,
-        `${name}^2 is about ${short(size ** 2)}; three nested loops do not.`,
-      );
-    if (name === main && size <= 2e6)
-      return cue(
-        'linearithmic',
-        `${all} ≤ ${short(size)}: sort, halve or sweep`,
-        `${name}^2 is about ${short(size ** 2)}, far too many; ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
-      );
-    if (name === main && size <= 2e8)
-      return cue(
-        'linear',
-        `${all} ≤ ${short(size)}: one or two passes`,
-        `Even ${name}·log ${name} is about ${short(size * Math.log2(size))}.`,
-      );
-    if (size > 2e8)
-      return cue(
-        'digits',
-        `${all} ≤ ${short(size)}: work on digits, by halving or by a formula`,
-        `Counting up to ${name} is out; it has only ${digitsOf(size, 10)} digits and ${digitsOf(size, 2)} bits.`,
-      );
-    return [];
+    const all = `${group.join(', ')} ≤ ${short(size)}`;
+    const spelled = (cost: string): string => cost.replace(/\bn\b/g, name);
+    const fits = (cost: string): Fit => {
+      const steps = evaluateCost(cost, { n: size });
+      return steps ? fitOf(steps, allowedSteps(budget)) : 'over';
+    };
+    const at = ways.findIndex(({ cost }) => fits(cost) !== 'over');
+    const way = ways[at];
+    if (!way)
+      return [
+        {
+          id: `digits:${name}`,
+          text: `${all}: work on digits, by halving or by a formula`,
+          why: `Counting up to ${name} is out; it has only ${digitsOf(size, 10)} digits and ${digitsOf(size, 2)} bits.`,
+        },
+      ];
+    // Beside a larger size it says nothing that a smaller one may be sorted or swept.
+    if (/^linear/.test(way.id) && name !== main) return [];
+    const steps = (cost: string): string => short(evaluateCost(cost, { n: size })?.value ?? Infinity);
+    const isTightSort = way.id === 'linearithmic' && fits(way.cost) === 'tight';
+    const fit = fits(way.cost) === 'tight' ? 'just fit' : 'fit';
+    const heavier = ways[at - 1];
+    const over = heavier ? `${spelled(heavier.cost)} is about ${steps(heavier.cost)}, too many; ` : '';
+    const why = way.why === '' ? '' : `: ${way.why}`;
+    return [
+      {
+        id: `${isTightSort ? 'linear' : way.id}:${name}`,
+        text: `${all}: ${isTightSort ? 'one or two passes; a sort just fits' : /^linear/.test(way.id) ? way.what : `${way.what} ${fit}`}`,
+        why: `${over}${spelled(way.cost)} is about ${steps(way.cost)}${why === '' ? '.' : why}`,
+      },
+    ];
   });
 }
 

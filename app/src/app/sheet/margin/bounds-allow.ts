@@ -207,7 +207,7 @@ export class BoundsAllow {
 
   protected readonly cues = computed(() => {
     const { accepted, dismissed } = this.store.single('cue-choices');
-    const all = boundCues(this.limits.bounds()).map((cue) => ({
+    const all = boundCues(this.limits.bounds(), this.limits.budget()).map((cue) => ({
       ...cue,
       text: superscript(cue.text),
       why: superscript(cue.why),
