@@ -33,25 +33,30 @@ describe('an approach against the bounds', () => {
     ]);
     expect(broken({ operations: [{ name: 'get', time: 'O(1)' }] }, 'constant time per operation')).toEqual([]);
     expect(broken({ idea: 'Sort the array, then swap' }, 'do not change the input')).toEqual([
-      'The idea changes the input.',
+      'It does writing into the input (“swap”).',
     ]);
-    expect(broken({ idea: 'A second pass counts' }, 'one pass')).toEqual(['The idea reads the input more than once.']);
-    expect(broken({ idea: 'Recursive descent' }, 'no recursion')).toEqual(['The idea is recursive.']);
+    expect(broken({ idea: 'A second pass counts' }, 'one pass')).toEqual([
+      'It reads the input more than once (“second pass”).',
+    ]);
+    expect(broken({ idea: 'Recursive descent' }, 'no recursion')).toEqual(['It is recursive (“Recursive”).']);
     expect(broken({ idea: 'Hash each' }, 'only comparisons')).toEqual([
-      'The idea looks at values, not only at comparisons.',
+      'It looks at values, not only at comparisons (“Hash”).',
     ]);
-    expect(broken({ idea: 'Sort all queries first' }, 'online')).toEqual(['The idea needs all questions beforehand.']);
+    expect(broken({ idea: 'Sort all queries first' }, 'online')).toEqual([
+      'It needs all questions beforehand (“Sort all queries”).',
+    ]);
     expect(check({ time: 'O(1)', space: 'O(n)' }, ['n ≤ 10', 'no extra space']).text).toBe('breaks “no extra space”');
   });
 
   it('points out what a stated cost forgets', () => {
-    const remarks = (facts: Partial<ApproachFacts>): readonly string[] => check(facts, []).remarks;
+    const remarks = (facts: Partial<ApproachFacts>, ...lines: string[]): readonly string[] =>
+      check(facts, lines).remarks.map(({ text }) => text);
     expect(remarks({ idea: 'Remember them in a set', space: 'O(1)' })).toEqual([
-      'The idea keeps a map or set, yet its space is stated as O(1).',
+      'Its space is stated as O(1), and it keeps a map or set (“a set”).',
     ]);
     expect(remarks({ idea: 'Count the 26 letters in a table', space: 'O(1)' })).toEqual([]);
     expect(remarks({ idea: 'Sort, then walk', time: 'O(n)' })).toEqual([
-      'Sorting takes O(n·log n), yet its time is stated as O(n).',
+      'Sorting takes O(n·log n), and its time is stated as O(n) (“Sort”).',
     ]);
     expect(remarks({ idea: 'Counting sort', time: 'O(n)' })).toEqual([]);
     expect(remarks({ idea: 'It is already sorted', time: 'O(log n)' })).toEqual([]);

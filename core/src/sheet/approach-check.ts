@@ -1,15 +1,18 @@
 import { CostError } from '../errors';
-import { type Bounds, type ConditionId, conditions } from './bounds/bound';
+import { type Bounds, type ConditionId, conditions, isRange } from './bounds/bound';
 import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
 import { evaluateCost, variablesWithout } from '../cost/evaluate-cost';
 import { type Magnitude, magnitude, product } from '../cost/magnitude';
 import { compareCosts } from '../cost/compare-costs';
 import { normalCost, simplifyingSteps } from '../cost/normal-cost';
 import { superscript } from '../cost/superscript';
+import { type Deed, type IdeaFact, factsOfCode, factsOfIdea } from './idea';
 
 /** What is looked at of an approach. */
 export interface ApproachFacts {
   readonly idea: string;
+  /** The code of its versions; without it the idea alone is read. */
+  readonly code?: string;
   readonly time: string | null;
   readonly space: string | null;
   readonly operations: readonly { readonly name: string; readonly time: string }[];
@@ -22,17 +25,36 @@ export interface Measured {
   readonly fit: Fit;
 }
 
+/** A condition or a required cost that is not kept. */
+export interface Breach {
+  readonly condition: ConditionId | 'time' | 'space';
+  /** What is broken, in words. */
+  readonly name: string;
+  readonly why: string;
+}
+
+/** The rules that look at a stated cost. */
+export type RemarkRule = 'space-forgets' | 'time-forgets-sort' | 'not-simplified' | 'leaves-out' | 'same-size';
+
+/** Something that looks wrong, or is to be asked, by a rule that can be put aside. */
+export interface Remark {
+  readonly rule: RemarkRule;
+  readonly text: string;
+}
+
 /** What the machine makes of an approach. */
 export interface ApproachCheck {
   /** Steps against the budget; null where the cost or a size is missing. */
   readonly time: Measured | null;
   /** Bytes against the limit, with 8 bytes for each element. */
   readonly space: Measured | null;
-  readonly broken: readonly { readonly condition: ConditionId; readonly why: string }[];
+  readonly broken: readonly Breach[];
   /** Variables that no bound gives a size. */
   readonly unbounded: readonly string[];
   /** What looks wrong in the stated costs. */
-  readonly remarks: readonly string[];
+  readonly remarks: readonly Remark[];
+  /** How much of the advice was put aside. */
+  readonly asideCount: number;
   /** The worst of it, in a word and a sentence. */
   readonly verdict: 'fits' | 'tight' | 'over' | 'breaks' | 'unknown';
   readonly text: string;
@@ -40,8 +62,14 @@ export interface ApproachCheck {
 
 export const usualElementBytes = 8;
 
-export function checkApproach(facts: ApproachFacts, bounds: Bounds, budget: Budget): ApproachCheck {
-  const time = readable(facts.time);
+/** `putAside` holds the rules whose advice the person does not want on this approach. */
+export function checkApproach(
+  facts: ApproachFacts,
+  bounds: Bounds,
+  budget: Budget,
+  putAside: ReadonlySet<string> = new Set(),
+): ApproachCheck {
+  const time = readable(facts.time) ?? timeOfOperations(facts, bounds);
   const space = readable(facts.space);
   const steps = time === null ? null : evaluateCost(time, bounds.largest);
   const elements = space === null ? null : evaluateCost(space, bounds.largest);
@@ -51,17 +79,33 @@ export function checkApproach(facts: ApproachFacts, bounds: Bounds, budget: Budg
     time: steps && { needed: steps, allowed, fit: fitOf(steps, allowed) },
     space: bytes && { needed: bytes, allowed: budget.bytes, fit: fitOf(bytes, budget.bytes) },
   };
-  const broken = brokenConditions(facts, bounds);
+  const deeds = [...factsOfIdea(facts.idea), ...factsOfCode(facts.code ?? '')];
+  const allBroken = [...brokenConditions(facts, deeds, bounds), ...brokenCosts(facts, bounds)];
+  const broken = allBroken.filter(({ condition }) => !putAside.has(condition));
   const unbounded = [
     ...new Set([time, space].flatMap((cost) => (cost === null ? [] : variablesWithout(cost, bounds.largest)))),
   ];
-  return {
-    ...measured,
-    broken,
-    unbounded,
-    remarks: [...costRemarks(facts), ...sameRemarks([time, space], bounds)],
-    ...verdictOf(measured, broken, unbounded),
-  };
+  const remarks = [
+    ...costRemarks(facts, deeds),
+    ...leftOutRemarks(time, bounds),
+    ...sameRemarks([time, space], bounds),
+  ];
+  const kept = remarks.filter(({ rule }) => !putAside.has(rule));
+  const asideCount = allBroken.length - broken.length + remarks.length - kept.length;
+  return { ...measured, broken, unbounded, remarks: kept, asideCount, ...verdictOf(measured, broken, unbounded) };
+}
+
+/** Where each operation has a cost and their number is known, the time of all of them. */
+function timeOfOperations({ operations }: ApproachFacts, bounds: Bounds): string | null {
+  const count = bounds.all.find((bound) => isRange(bound) && bound.kind === 'operations');
+  const costs = operations.flatMap(({ time }) => readable(time) ?? []);
+  if (!count || !isRange(count) || costs.length === 0 || costs.length < operations.length) return null;
+  return `${count.variable}·(${costs.map(inner).join(' + ')})`;
+}
+
+/** A cost without its O. */
+function inner(cost: string): string {
+  return normalCost(cost).text.replace(/^O\(|\)$/g, '');
 }
 
 function verdictOf(
@@ -77,7 +121,7 @@ function verdictOf(
   if (space?.fit === 'over')
     return { verdict: 'over', text: `over: ${bytesText(space.needed)} for ${bytesText(magnitude(space.allowed))}` };
   const [first] = broken;
-  if (first) return { verdict: 'breaks', text: `breaks “${conditions[first.condition]}”` };
+  if (first) return { verdict: 'breaks', text: `breaks “${first.name}”` };
   if (time?.fit === 'tight')
     return {
       verdict: 'tight',
@@ -90,81 +134,93 @@ function verdictOf(
   return { verdict: 'unknown', text: unbounded.length > 0 ? `no bound for ${unbounded.join(', ')}` : 'state its cost' };
 }
 
-function brokenConditions(facts: ApproachFacts, bounds: Bounds): ApproachCheck['broken'] {
-  const says = (pattern: RegExp): boolean => pattern.test(facts.idea);
+/** What the idea or the code does, in a sentence that says from which words it was read. */
+function saying(deeds: readonly IdeaFact[], deed: Deed, sentence: (what: string) => string): string | null {
+  const fact = deeds.find((it) => it.deed === deed);
+  return fact ? `${sentence(fact.what)} (“${fact.words}”).` : null;
+}
+
+function brokenConditions(facts: ApproachFacts, deeds: readonly IdeaFact[], bounds: Bounds): Breach[] {
   const isMore = (cost: string | null): boolean => {
     const read = readable(cost);
     return read !== null && compareCosts(read, '1') !== 'equal';
   };
-  const tests: Readonly<Partial<Record<ConditionId, () => string | null>>> = {
-    'no-extra-space': () => (isMore(facts.space) ? `${normalCost(facts.space ?? '').text} of space is kept.` : null),
-    'constant-operation': () => {
-      const slow = facts.operations.find(({ time }) => isMore(time));
-      if (slow) return `${slow.name || 'an operation'} takes ${normalCost(slow.time).text}.`;
-      if (facts.operations.length > 0) return null;
-      // A time in q is that of all operations together.
-      const [all, max] = bounds.sizes['q'] === undefined ? ['An operation takes', '1'] : ['All q operations take', 'q'];
-      const time = readable(facts.time);
-      return time !== null && !['equal', 'smaller'].includes(compareCosts(time, max))
-        ? `${all} ${normalCost(time).text}.`
-        : null;
-    },
-    'keep-input': () =>
-      says(
-        /\b(?:in place|swap(?:s|ping)?|overwrit\w+|sort(?:s|ing)? the (?:input|array|list)|mark(?:s|ing)? (?:it )?in the (?:input|array|list|grid))\b/i,
-      )
-        ? 'The idea changes the input.'
-        : null,
+  const tests: Readonly<Record<ConditionId, () => string | null>> = {
+    'no-extra-space': () =>
+      isMore(facts.space)
+        ? `${normalCost(facts.space ?? '').text} of space is kept.`
+        : saying(deeds, 'keeps', (what) => `It keeps ${what}`),
+    'constant-operation': () => slowOperation(facts, bounds, isMore),
+    'keep-input': () => saying(deeds, 'changes-input', (what) => `It does ${what}`) ?? sortingInput(facts, deeds),
     'one-pass': () =>
-      says(/\b(?:two|second|three|another) pass(?:es)?\b|\bsort(?:s|ed|ing)?\b/i)
-        ? 'The idea reads the input more than once.'
-        : null,
-    'no-recursion': () => (says(/\brecurs\w+|\bmemo\w*/i) ? 'The idea is recursive.' : null),
-    'comparisons-only': () =>
-      says(/\bhash\w*|\bcount(?:s|ing)? sort|\bbuckets?\b|\bindex by value/i)
-        ? 'The idea looks at values, not only at comparisons.'
-        : null,
-    online: () =>
-      says(/\boffline\b|\bsort(?:s|ed|ing)? (?:the |all )?queries\b/i)
-        ? 'The idea needs all questions beforehand.'
-        : null,
+      saying(deeds, 'reads-again', () => 'It reads the input more than once') ??
+      saying(deeds, 'sorts', () => 'A sort reads the input more than once'),
+    'no-recursion': () => saying(deeds, 'recurses', () => 'It is recursive'),
+    'no-branching': () => saying(deeds, 'branches', () => 'The code branches'),
+    'comparisons-only': () => saying(deeds, 'looks-at-values', () => 'It looks at values, not only at comparisons'),
+    online: () => saying(deeds, 'waits-for-all', () => 'It needs all questions beforehand'),
   };
   return [...new Set(bounds.conditions)].flatMap((condition) => {
-    const why = tests[condition]?.();
-    return why ? [{ condition, why }] : [];
+    const why = tests[condition]();
+    return why === null ? [] : [{ condition, name: conditions[condition], why }];
   });
 }
 
-/** Structures that an idea may name, and the least space they take. */
-const kept: readonly (readonly [RegExp, string])[] = [
-  [
-    /\bhash(?:ed)? ?(?:set|map|table)s?\b|\bdictionar(?:y|ies)\b|\bseen set\b|\b(?:a|the|in) set\b|\bmaps?\b/i,
-    'a map or set',
-  ],
-  [/\bstacks?\b/i, 'a stack'],
-  [/\bqueues?\b|\bdeques?\b/i, 'a queue'],
-  [/\bheaps?\b/i, 'a heap'],
-  [/\btries?\b/i, 'a trie'],
-  [/\bmemo\w*|\btables?\b|\bdp\b/i, 'a table'],
-  [/\bprefix sums?\b/i, 'prefix sums'],
-  [/\brecurs\w+/i, 'the stack of the recursion'],
-  [/\bcop(?:y|ies) of\b/i, 'a copy'],
-];
-const fixedSize = /\b(?:26|128|256|alphabet|letters?|fixed|constant)\b/i;
+/** A sort writes into what it sorts, unless that is something else than the input. */
+function sortingInput({ idea }: ApproachFacts, deeds: readonly IdeaFact[]): string | null {
+  const isOther =
+    /\bsort\w* (?:a|the|its|this|that) cop(?:y|ies)\b|\bsorted (?:copy|list of|order of)\b|\bsort\w* (?:the |all |their |its )?(?:ind(?:ices|exes)|positions|quer(?:y|ies)|keys|counts|events|ranks|ends|answers|letters of)\b/i.test(
+      idea,
+    );
+  if (isOther || deeds.some(({ words }) => /sorted\(|toSorted/.test(words))) return null;
+  return saying(deeds, 'sorts', () => 'Sorting in place changes the input');
+}
+
+function slowOperation(facts: ApproachFacts, bounds: Bounds, isMore: (cost: string | null) => boolean): string | null {
+  const slow = facts.operations.find(({ time }) => isMore(time));
+  if (slow) return `${slow.name || 'an operation'} takes ${normalCost(slow.time).text}.`;
+  const isOnAverage = bounds.all.some((bound) => bound.kind === 'condition' && /averag|amorti/i.test(bound.text));
+  const uneven = facts.operations.find(({ time }) => /amorti|averag|expected/i.test(time));
+  if (uneven && !isOnAverage)
+    return `${uneven.name || 'an operation'} is constant only amortised or on average, not each time.`;
+  if (facts.operations.length > 0) return null;
+  // A time in q is that of all operations together.
+  const [all, max] = bounds.sizes['q'] === undefined ? ['An operation takes', '1'] : ['All q operations take', 'q'];
+  const time = readable(facts.time);
+  return time !== null && !['equal', 'smaller'].includes(compareCosts(time, max))
+    ? `${all} ${normalCost(time).text}.`
+    : null;
+}
+
+/** A cost that the statement asks for, against the stated one. */
+function brokenCosts(facts: ApproachFacts, { required, limits, largest }: Bounds): Breach[] {
+  return required.flatMap(({ resource, cost }): Breach[] => {
+    const [stated, wanted] = [readable(facts[resource]), readable(cost)];
+    if (stated === null || wanted === null) return [];
+    const relation = compareCosts(stated, wanted, limits);
+    // Costs in other variables are told apart by what they come to at the bounds.
+    const [here, there] = [stated, wanted].map((it) => evaluateCost(it, largest)?.log10 ?? null);
+    const isOver = relation === 'incomparable' && here != null && there != null && here > there + 1e-9;
+    if (relation !== 'larger' && !isOver) return [];
+    const name = `${resource} ${normalCost(wanted).text}`;
+    return [{ condition: resource, name, why: `It takes ${normalCost(stated).text}, and O(${cost}) is asked for.` }];
+  });
+}
 
 /** A space cost that forgets what the idea keeps, a time cost that forgets the sort. */
-function costRemarks(facts: ApproachFacts): string[] {
-  const remarks: string[] = [];
+function costRemarks(facts: ApproachFacts, deeds: readonly IdeaFact[]): Remark[] {
+  const remarks: Remark[] = [];
   const space = readable(facts.space);
-  const structure = kept.find(([pattern]) => pattern.test(facts.idea))?.[1];
-  if (structure && space !== null && compareCosts(space, '1') === 'equal' && !fixedSize.test(facts.idea))
-    remarks.push(`The idea keeps ${structure}, yet its space is stated as O(1).`);
+  const kept = saying(deeds, 'keeps', (what) => `Its space is stated as O(1), and it keeps ${what}`);
+  if (kept !== null && space !== null && compareCosts(space, '1') === 'equal')
+    remarks.push({ rule: 'space-forgets', text: kept });
   const time = readable(facts.time);
-  const isSorting =
-    /\bsort(?:s|ing)?\b/i.test(facts.idea) &&
-    !/\b(?:count(?:ing)?|radix|bucket) ?sort|\balready sorted|\bis sorted/i.test(facts.idea);
-  if (isSorting && time !== null && /^(?:smaller|equal)$/.test(compareCosts(time, 'n')))
-    remarks.push(`Sorting takes O(n·log n), yet its time is stated as ${normalCost(time).text}.`);
+  const sorted =
+    time === null
+      ? null
+      : saying(deeds, 'sorts', () => `Sorting takes O(n·log n), and its time is stated as ${normalCost(time).text}`);
+  if (time !== null && sorted !== null && /^(?:smaller|equal)$/.test(compareCosts(time, mainOf(time))))
+    remarks.push({ rule: 'time-forgets-sort', text: sorted });
   for (const [what, cost] of [
     ['time', facts.time],
     ['space', facts.space],
@@ -172,17 +228,57 @@ function costRemarks(facts: ApproachFacts): string[] {
     const [dropped] = readable(cost)
       ? simplifyingSteps(cost ?? '').filter(({ kind }) => kind === 'dominated' || kind === 'constant')
       : [];
-    if (dropped) remarks.push(`In its ${what}, ${dropped.why}.`);
+    if (dropped) remarks.push({ rule: 'not-simplified', text: `In its ${what}, ${dropped.why}.` });
   }
   return remarks;
 }
 
+/** The one variable of a cost, so that O(s) is linear as O(n) is. */
+function mainOf(cost: string): string {
+  const variables = variablesWithout(cost, {});
+  return variables.length === 1 ? (variables[0] ?? 'n') : 'n';
+}
+
+/** Sizes that come in pairs: what has both is not read through by a cost that names one. */
+const pairs: readonly (readonly [string, string])[] = [
+  ['r', 'c'],
+  ['h', 'w'],
+  ['R', 'C'],
+  ['H', 'W'],
+  ['V', 'E'],
+  ['s', 't'],
+  ['n', 'q'],
+];
+
+/** A size of the input that a cost leaves out is asked about. */
+function leftOutRemarks(time: string | null, { sizes, limits }: Bounds): Remark[] {
+  const used = time === null ? [] : variablesWithout(time, {});
+  if (time === null || used.length === 0) return [];
+  return pairs.flatMap(([one, other]): Remark[] => {
+    if (sizes[one] === undefined || sizes[other] === undefined) return [];
+    const missing = used.includes(one) ? other : used.includes(other) ? one : null;
+    const named = missing === one ? other : one;
+    if (missing === null || used.includes(missing)) return [];
+    const isRead = /^(?:equal|larger)$/.test(compareCosts(time, named, limits));
+    if (!isRead) return [];
+    return [
+      {
+        rule: 'leaves-out',
+        text: `The time says nothing of ${missing}, up to ${grouped(sizes[missing] ?? 0)}: is it not read?`,
+      },
+    ];
+  });
+}
+
 /** Names of a cost that the bounds call otherwise: what is taken for what. */
-function sameRemarks(costs: readonly (string | null)[], { sameAs, largest }: Bounds): string[] {
+function sameRemarks(costs: readonly (string | null)[], { sameAs, largest }: Bounds): Remark[] {
   const used = new Set(costs.flatMap((cost) => (cost === null ? [] : variablesWithout(cost, {}))));
   return Object.entries(sameAs)
     .filter(([name]) => used.has(name))
-    .map(([name, other]) => `${name} is taken for ${other}, at most ${grouped(largest[name] ?? 0)}.`);
+    .map(([name, other]) => ({
+      rule: 'same-size',
+      text: `${name} is taken for ${other}, at most ${grouped(largest[name] ?? 0)}.`,
+    }));
 }
 
 /** A whole number with its thousands apart. */

@@ -1,5 +1,6 @@
 import { Injectable, computed, inject } from '@angular/core';
-import { budgetFor, rateOf, readBounds } from '@lernen/core/sheet';
+import type { Approach } from '@lernen/core/model';
+import { type ApproachCheck, budgetFor, checkApproach, rateOf, readBounds } from '@lernen/core/sheet';
 import { LogStore } from '../store/log-store';
 import { SheetStore } from '../store/sheet-store';
 
@@ -14,4 +15,22 @@ export class SheetLimits {
   readonly bounds = computed(() => readBounds(this.lines()));
   readonly rate = computed(() => rateOf(this.log.settings().language, this.log.settings().stepsPerSecond));
   readonly budget = computed(() => budgetFor(this.bounds(), this.rate()));
+
+  /** What the machine makes of an approach and of the code of its versions, but for what was put aside. */
+  check(approach: Approach): ApproachCheck {
+    const versions = this.store.of('version').filter(({ approachId }) => approachId === approach.id);
+    const code = versions.map((version) => version.code).join('\n');
+    const { dismissed } = this.store.single('cue-choices');
+    const putAside = dismissed.filter((id) => id.endsWith(`@${approach.id}`)).map((id) => id.replace(/@.*$/, ''));
+    return checkApproach({ ...approach, code }, this.bounds(), this.budget(), new Set(putAside));
+  }
+
+  /** Takes a rule's advice on an approach out of sight; null brings all of it back. */
+  putAside(approach: Approach, rule: string | null): void {
+    const choices = this.store.single('cue-choices');
+    const others = choices.dismissed.filter((id) => !(rule === null && id.endsWith(`@${approach.id}`)));
+    this.store.change(choices, {
+      dismissed: rule === null ? others : [...others, `${rule}@${approach.id}`].slice(-100),
+    });
+  }
 }

@@ -109,9 +109,14 @@ describe('the stages of a sheet', () => {
       entry('approach', { idea: 'Keep those who wait on a stack', time: 'O(n)', space: 'O(1)', order: 2 }),
     ]);
     await page.until(() => page.text.includes('over: 4·10¹⁰ steps for 10⁸'));
-    expect(page.text).toContain('The idea keeps a stack, yet its space is stated as O(1).');
+    const forgets = 'Its space is stated as O(1), and it keeps a stack (“on a stack”).';
+    expect(page.text).toContain(forgets);
+    await page.press(`Put aside: ${forgets}`);
+    await page.until(() => !page.text.includes(forgets));
+    await page.press('Show 1 put aside');
+    await page.until(() => page.text.includes(forgets));
     await page.fill('Space of approach 2', 'O(n)');
-    await page.until(() => !page.text.includes('yet its space'));
+    await page.until(() => !page.text.includes('and it keeps a stack'));
     await page.press('Take O(n), O(n) from the best approach');
     await page.until(() => page.log.problemsById().get(problem.id)?.cost.time === 'O(n)');
   });

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { superscript } from '@lernen/core/cost';
-import { checkApproach } from '@lernen/core/sheet';
 import { type Approach, type ReasonLeft, reasonsLeft } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
@@ -66,11 +65,20 @@ import { type Option, optionsOf } from '../../ui/fields/select-field';
           <span>{{ check().text }}</span>
         </p>
       </div>
-      @for (broken of check().broken; track broken.condition) {
-        <p class="pointed">{{ superscript(broken.why) }}</p>
+      @for (it of advice(); track it.text) {
+        <p class="pointed">
+          {{ superscript(it.text) }}
+          <button type="button" matButton="text" class="small" (click)="limits.putAside(approach(), it.rule)">
+            Put aside<span class="unseen">: {{ it.text }}</span>
+          </button>
+        </p>
       }
-      @for (remark of check().remarks; track remark) {
-        <p class="pointed">{{ remark }}</p>
+      @if (check().asideCount > 0) {
+        <p class="quiet">
+          <button type="button" matButton="text" class="small" (click)="limits.putAside(approach(), null)">
+            Show {{ check().asideCount }} put aside
+          </button>
+        </p>
       }
       @if (approach().operations.length > 0) {
         <table [attr.aria-label]="'Costs per operation of ' + name()">
@@ -284,7 +292,7 @@ export class ApproachRow {
   protected readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
   protected readonly log = inject(LogStore);
-  private readonly limits = inject(SheetLimits);
+  protected readonly limits = inject(SheetLimits);
   readonly approach = input.required<Approach>();
   readonly index = input.required<number>();
   readonly next = output();
@@ -302,7 +310,11 @@ export class ApproachRow {
       text: `example ${index + 1}: ${text.slice(0, 40)}`,
     })),
   ]);
-  protected readonly check = computed(() => checkApproach(this.approach(), this.limits.bounds(), this.limits.budget()));
+  protected readonly check = computed(() => this.limits.check(this.approach()));
+  protected readonly advice = computed(() => [
+    ...this.check().broken.map(({ condition, why }) => ({ rule: condition, text: why })),
+    ...this.check().remarks,
+  ]);
 
   /** The details in one line, while nobody writes in them. */
   protected readonly summary = computed(() => {

@@ -6,6 +6,7 @@ import { SheetStore } from '../../store/sheet-store';
 import { CostCell } from '../../ui/cost-cell';
 import { textOrNull } from '../../ui/value-of';
 import { SheetFocus } from '../sheet-focus';
+import { SheetLimits } from '../sheet-limits';
 import { ApproachRow } from './approach-row';
 import { StageFrame } from './stage-frame';
 import { StateCardPart } from './state-card-part';
@@ -90,6 +91,7 @@ import { StructureNeeds } from './structure-needs';
 export class ApproachesStage {
   protected readonly store = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
+  private readonly limits = inject(SheetLimits);
   protected readonly approaches = computed(() => this.store.of('approach'));
   protected readonly cards = computed(() => this.store.of('state-card'));
   protected readonly hasNeeds = computed(() => this.store.single('needs').operations.length > 0);
@@ -97,7 +99,7 @@ export class ApproachesStage {
 
   /** The costs of the best approach, where the recorded answer says something else. */
   protected readonly toTake = computed(() => {
-    const best = this.approaches().findLast((it) => it.left === null && it.time.trim() !== '');
+    const best = this.approaches().findLast((it) => it.time.trim() !== '' && this.isOpen(it));
     if (!best) return null;
     const { time, space } = this.cost();
     const isSameTime = time !== null && isSameCost(time, best.time) === true;
@@ -105,12 +107,17 @@ export class ApproachesStage {
     return isSameTime && isSameSpace ? null : { time: best.time, space: best.space };
   });
 
+  /** Whether an approach may be the answer: not given up, not over the limit, and no condition broken. */
+  private isOpen(approach: Approach): boolean {
+    return approach.left === null && !/^(?:over|breaks)$/.test(this.limits.check(approach).verdict);
+  }
+
   protected add(after: string | null): void {
     this.focus.onEntry(this.store.add('approach', {}, after));
   }
 
   protected addCard(): void {
-    const best: Approach | undefined = this.approaches().findLast((it) => it.left === null);
+    const best: Approach | undefined = this.approaches().findLast((it) => this.isOpen(it));
     const parameters = [{ name: '', count: '', follows: '' }];
     this.focus.onEntry(this.store.add('state-card', { approachId: best?.id ?? null, parameters }));
   }
