@@ -137,6 +137,23 @@ describe('lernen on the command line', () => {
     expect((await lernen(['bounds'])).code).toBe(1);
   });
 
+  it('says what there is to say of a sheet, and which advice was put aside how often', async () => {
+    const demo = (await lernen(['demo'])).out;
+    const { problems } = JSON.parse(
+      (await lernen(['advise', '-', '--problem', 'driftwood rafts', '--json'], demo)).out,
+    );
+    expect(problems.map(({ title }: { title: string }) => title)).toEqual(['Driftwood Rafts']);
+    const advice = problems[0].approaches.flatMap((it: { advice: { rule: string }[] }) => it.advice);
+    expect(advice.map(({ rule }: { rule: string }) => rule)).toContain('time-forgets-sort');
+    const archive = JSON.parse(demo);
+    const approach = archive.entries.find((it: { kind: string; idea?: string }) => it.kind === 'approach');
+    const choices = archive.entries.find((it: { kind: string }) => it.kind === 'cue-choices');
+    choices.dismissed = [`space-forgets@${approach.id}`, 'quadratic:n'];
+    const { putAside } = JSON.parse((await lernen(['advise', '-', '--json'], JSON.stringify(archive))).out);
+    expect(putAside).toContain({ rule: 'space-forgets', count: 1 });
+    expect((await lernen(['advise', '-', '--problem', 'No Such Rock'], demo)).err).toContain('No problem is called');
+  });
+
   it('fails on a cost, a bound or a limit that it cannot read, and says where', async () => {
     const errors = await Promise.all([
       lernen(['cost', 'n log )', '--json']),

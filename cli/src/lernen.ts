@@ -8,6 +8,7 @@ import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { type QuickReading, readQuickLine } from '@lernen/core/quick-line';
 import { demoArchive } from '@lernen/demo';
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { adviceReport, adviceText } from './advise';
 import { boundsReport, boundsText, jsonOf } from './bounds';
 import { type CostOptions, type CostReport, costReport, costText } from './cost';
 import type { Io } from './io';
@@ -56,6 +57,7 @@ class Commands {
     this.addQuick();
     this.addCost();
     this.addBounds();
+    this.addAdvise();
   }
 
   private addArchiveCommands(): void {
@@ -172,6 +174,19 @@ class Commands {
         if (lines) return answerLines(this.io, (line) => boundsReport(given(argumentsIn(line)[0], 'text')));
         const read = text === '-' ? await this.io.input() : given(text, 'text');
         this.print(json ? jsonOf(boundsReport(read), 2) : boundsText(read));
+      });
+  }
+
+  private addAdvise(): void {
+    this.program
+      .command('advise')
+      .description('what the machine has to say of the sheets of an archive, and how often which advice was put aside')
+      .argument('<file>')
+      .option('--problem <title>', 'only this one')
+      .option('--json', 'as JSON')
+      .action(async (file: string, { problem, json }: { problem?: string; json?: boolean }) => {
+        const report = adviceReport(await this.open(file), problem ?? null);
+        this.print(json ? JSON.stringify(report, null, 2) : adviceText(report));
       });
   }
 

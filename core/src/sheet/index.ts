@@ -1,3 +1,4 @@
+export * from './advice';
 export * from './approach-check';
 export * from './bound-cues';
 export * from './bounds/bound';

@@ -1,6 +1,14 @@
 import { Injectable, computed, inject } from '@angular/core';
 import type { Approach } from '@lernen/core/model';
-import { type ApproachCheck, budgetFor, checkApproach, rateOf, readBounds } from '@lernen/core/sheet';
+import {
+  type ApproachCheck,
+  budgetFor,
+  checkApproach,
+  codeOf,
+  rateOf,
+  readBounds,
+  rulesPutAside,
+} from '@lernen/core/sheet';
 import { LogStore } from '../store/log-store';
 import { SheetStore } from '../store/sheet-store';
 
@@ -18,11 +26,9 @@ export class SheetLimits {
 
   /** What the machine makes of an approach and of the code of its versions, but for what was put aside. */
   check(approach: Approach): ApproachCheck {
-    const versions = this.store.of('version').filter(({ approachId }) => approachId === approach.id);
-    const code = versions.map((version) => version.code).join('\n');
-    const { dismissed } = this.store.single('cue-choices');
-    const putAside = dismissed.filter((id) => id.endsWith(`@${approach.id}`)).map((id) => id.replace(/@.*$/, ''));
-    return checkApproach({ ...approach, code }, this.bounds(), this.budget(), new Set(putAside));
+    const code = codeOf(this.store.of('version'), approach);
+    const putAside = rulesPutAside(this.store.single('cue-choices').dismissed, approach.id);
+    return checkApproach({ ...approach, code }, this.bounds(), this.budget(), putAside);
   }
 
   /** Takes a rule's advice on an approach out of sight; null brings all of it back. */

@@ -52,6 +52,8 @@ function isDescribing(tokens: readonly Token[], from: number, until: number): bo
   let at = from;
   while (at < until && /^[)\]]$/.test(textAt(tokens, at))) at += 1;
   const [mark, word] = [textAt(tokens, at), textAt(tokens, at + 1)];
+  // “k ≤ 1000 logs” names what is counted.
+  if (at + 1 === until && /^[a-z]{3,}s$/.test(mark)) return true;
   if (/^[-—(:]$/.test(mark)) return true;
   if (mark === ',') return /^(?:the|where|which|number|length)$/i.test(word);
   return /^(?:of|for|in|on|to|where|which|is|are|that|per|over|will|made|given|denoting|the|number)$/i.test(mark);
