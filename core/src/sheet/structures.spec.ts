@@ -22,6 +22,12 @@ describe('structures for operations', () => {
     expect(best('insert', 'remove-smallest')).toMatch(/heap/);
     expect(best('join', 'same-group')).toBe('union–find');
     expect(best('by-prefix')).toContain('trie');
+    expect(best('push', 'pop', 'smallest')).toBe('stack that keeps the extreme so far with each item');
+    expect(best('push', 'pop-front', 'largest')).toBe('queue of two stacks that keep their extremes');
+    expect(best('push', 'pop-front', 'sum-of-all')).toBe('queue with its sum');
+    expect(best('insert', 'remove', 'smallest', 'largest')).toMatch(/search tree|multiset/);
+    expect(best('insert', 'remove-smallest', 'change-key')).toBe('heap with an index of its items');
+    expect(best('nearest-smaller')).toBe('monotonic stack');
     const costs = structuresFor(['insert', 'member'])[0]?.costs.map(({ operation, cost }) => `${operation} ${cost}`);
     expect(costs).toEqual(['insert O(1) average', 'member O(1) average']);
   });
