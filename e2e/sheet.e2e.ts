@@ -53,7 +53,7 @@ test('a sheet is filled by keyboard alone, from the statement to the lesson', as
   await keyboard.type('n <= 2e5');
   await keyboard.press('Enter');
   await keyboard.type('2 s');
-  await expect(page.getByText('size n: up to 2·10⁵')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'size n: up to 200\u202f000; say what it is' })).toBeVisible();
   await expect(page.getByText('O(n²)', { exact: true })).toBeVisible();
 
   await begin('E');

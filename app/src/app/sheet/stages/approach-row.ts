@@ -323,7 +323,7 @@ export class ApproachRow {
     const reason =
       left === null
         ? ''
-        : `left: ${leftWords[left]}${left === 'counterexample' && example >= 0 ? `, example ${example + 1}` : ''}`;
+        : `given up: ${leftWords[left]}${left === 'counterexample' && example >= 0 ? `, example ${example + 1}` : ''}`;
     return [
       reason + (reason && leftNote ? `, ${leftNote}` : ''),
       technique === null ? '' : (this.log.techniquesById().get(technique)?.name ?? technique),
