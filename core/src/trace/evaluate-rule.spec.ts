@@ -157,3 +157,41 @@ describe('what a rule comes to', () => {
     expect(read).toBeGreaterThan(30);
   });
 });
+
+describe('a rule or a formula', () => {
+  const list = cellOf('list', '3 1 2');
+
+  it('knows the usual functions, whole division, bits and choices', () => {
+    const row = { a: value('7'), p: list };
+    for (const rule of [
+      'min(a, 3) == 3',
+      'max(p) == 3 and sum(p) == 6',
+      'abs(-a) == 7',
+      'a // 2 == 3 and floor(a / 2) == 3 and ceil(a / 2) == 4',
+      'a & 3 == 3',
+      'a xor 1 == 6 and 1 << 4 == 16 and a >> 1 == 3',
+      'all(x > 0 for x in p)',
+      'any(x == 2 for x in p) and not any(x == 9 for x in p)',
+      'count(x > 1 for x in p) == 2',
+      'sum(x * x for x in p if x != 3) == 5',
+      '(if a > 5 then 1 else 2) == 1',
+      '(1 if a > 9 else 2) == 2',
+      'p + 1 == p + p - p + 1',
+      '0.1 + 0.2 <= 0.3 and not 0.1 + 0.2 > 0.3',
+    ])
+      expect(said(rule, row)).withContext(rule).toBe('holds');
+  });
+
+  it('says what is wrong where it cannot be worked out', () => {
+    expect(said('a // 0 == 1', { a: value('7') })).toBe('cannot divide by zero');
+    expect(said('a & 1 == 1', { a: value('0.5') })).toBe('bits are of whole numbers');
+    expect(said('1 << 70 == 1', {})).toBe('a shift is by 0 to 64 bits');
+    expect(said('p + q == p', { p: list, q: cellOf('list', '1 2') })).toBe(
+      'a list of 3 and one of 2 do not go together',
+    );
+    for (const text of ['sum(x for in p)', 'if a then 1', 'min(1,', 'x for x in p'])
+      expect(() => readRule(text))
+        .withContext(text)
+        .toThrowError(RuleError);
+  });
+});

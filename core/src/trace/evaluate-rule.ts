@@ -23,10 +23,34 @@ export function evaluateRule(
   above: NamedCells | null,
   columns: readonly string[],
 ): RuleOutcome {
-  try {
-    const value = valueOf(rule, { row, above, columns: new Set(columns) });
+  return attempt((): RuleOutcome => {
+    const value = valueOf(rule, { row, above, columns: new Set(columns), bound: new Map() });
     if (typeof value !== 'boolean') return { outcome: 'faulty', message: 'a rule says something that is true or not' };
     return { outcome: value ? 'holds' : 'breaks' };
+  });
+}
+
+/** What a formula comes to in a row: the text of a cell, or why there is none. */
+export type FormulaOutcome =
+  | { readonly outcome: 'computed'; readonly text: string }
+  | Exclude<RuleOutcome, { readonly outcome: 'holds' | 'breaks' }>;
+
+/** Evaluates the formula of a column on a row. Never throws. */
+export function evaluateFormula(
+  formula: Rule,
+  row: NamedCells,
+  above: NamedCells | null,
+  columns: readonly string[],
+): FormulaOutcome {
+  return attempt((): FormulaOutcome => {
+    const value = valueOf(formula, { row, above, columns: new Set(columns), bound: new Map() });
+    return { outcome: 'computed', text: textOf(value) };
+  });
+}
+
+function attempt<Outcome>(work: () => Outcome): Outcome | Extract<RuleOutcome, { outcome: 'open' | 'faulty' }> {
+  try {
+    return work();
   } catch (error) {
     if (error instanceof Open) return { outcome: 'open' };
     if (error instanceof Faulty) return { outcome: 'faulty', message: error.message };
@@ -34,10 +58,19 @@ export function evaluateRule(
   }
 }
 
+/** A value as it stands in a cell: no more than nine decimals, lists parted by blanks. */
+function textOf(value: Value): string {
+  if (typeof value === 'number') return String(Math.round(value * 1e9) / 1e9);
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  return typeof value === 'string' ? value : value.map(textOf).join(' ');
+}
+
 interface Scope {
   readonly row: NamedCells;
   readonly above: NamedCells | null;
   readonly columns: ReadonlySet<string>;
+  /** What a name stands for inside of `… for x in a`. */
+  readonly bound: ReadonlyMap<string, Value>;
 }
 
 function valueOf(rule: Rule, scope: Scope): Value {
@@ -53,13 +86,16 @@ function valueOf(rule: Rule, scope: Scope): Value {
         const cell = cellOf(rule.of.name, rule.of.isOld, scope);
         if (cell?.kind === 'map') return entryOf(cell.entries, index);
       }
-      const items = listOf(valueOf(rule.of, scope));
+      const of = valueOf(rule.of, scope);
+      const items = typeof of === 'string' ? [...of] : listOf(of);
       const found = items[numberOf(index)];
       if (found === undefined) throw new Faulty(`there is no place ${String(index)}`);
       return found;
     }
     case 'call':
-      return call(rule.name, rule.argument, scope);
+      return call(rule, scope);
+    case 'choice':
+      return valueOf(truthOf(valueOf(rule.condition, scope)) ? rule.yes : rule.no, scope);
     case 'negative':
       return -numberOf(valueOf(rule.of, scope));
     case 'not':
@@ -78,6 +114,8 @@ function cellOf(name: string, isOld: boolean, { row, above }: Scope): CellValue 
 }
 
 function named(name: string, isOld: boolean, scope: Scope): Value {
+  const bound = isOld ? undefined : scope.bound.get(name);
+  if (bound !== undefined) return bound;
   const cell = cellOf(name, isOld, scope);
   if (cell) return cellValue(cell);
   if ([...scope.columns].some((column) => column.toLowerCase() === name.toLowerCase())) throw new Open();
@@ -100,7 +138,14 @@ function cellValue(cell: CellValue): Value {
   return typeof value === 'string' ? plain(value) : value.map(plain);
 }
 
-function call(name: FunctionName, argument: Rule, scope: Scope): Value {
+function call({ name, given, each }: Extract<Rule, { kind: 'call' }>, scope: Scope): Value {
+  const [argument] = given;
+  if (each) return reduced(name, eachOf(argument, each, scope));
+  if (given.length > 1)
+    return reduced(
+      name,
+      given.map((it) => valueOf(it, scope)),
+    );
   if (argument.kind === 'name' && (name === 'window' || name === 'keys')) {
     const cell = cellOf(argument.name, argument.isOld, scope);
     if (name === 'keys') {
@@ -114,16 +159,51 @@ function call(name: FunctionName, argument: Rule, scope: Scope): Value {
   }
   const value = valueOf(argument, scope);
   if (name === 'size' && typeof value === 'string') return value.length;
-  const items = listOf(value);
+  const single = rounded[name];
+  if (single) return single(numberOf(value));
+  return reduced(name, listOf(value));
+}
+
+const rounded: Readonly<Partial<Record<FunctionName, (value: number) => number>>> = {
+  abs: Math.abs,
+  floor: (value) => Math.floor(value + 1e-9),
+  ceil: (value) => Math.ceil(value - 1e-9),
+};
+
+/** The first part of a call, worked out for each item of a list that passes. */
+function eachOf(part: Rule, { name, of, where }: Each, scope: Scope): Value[] {
+  const all = valueOf(of, scope);
+  return (typeof all === 'string' ? [...all] : listOf(all)).flatMap((item) => {
+    const inner = { ...scope, bound: new Map([...scope.bound, [name, item] as const]) };
+    return where === null || truthOf(valueOf(where, inner)) ? [valueOf(part, inner)] : [];
+  });
+}
+
+type Each = NonNullable<Extract<Rule, { kind: 'call' }>['each']>;
+
+function reduced(name: FunctionName, items: readonly Value[]): Value {
   const numbers = (): number[] => items.map(numberOf);
   switch (name) {
+    case 'all':
+      return items.every(truthOf);
+    case 'any':
+      return items.some(truthOf);
+    case 'count':
+      return items.every((it) => typeof it === 'boolean') ? items.filter((it) => it).length : items.length;
+    case 'abs':
+    case 'floor':
+    case 'ceil':
+      return fail(`“${name}” takes one number`);
     case 'size':
       return items.length;
     case 'total':
+    case 'sum':
       return numbers().reduce((sum, it) => sum + it, 0);
     case 'largest':
+    case 'max':
       return items.length === 0 ? fail('nothing is largest of nothing') : Math.max(...numbers());
     case 'smallest':
+    case 'min':
       return items.length === 0 ? fail('nothing is smallest of nothing') : Math.min(...numbers());
     case 'first':
       return items[0] ?? fail('there is no first of nothing');
@@ -146,7 +226,34 @@ function operate(sign: Sign, left: Rule, right: Rule, scope: Scope): Value {
     if (first !== (sign === 'and')) return first;
     return truthOf(valueOf(right, scope));
   }
-  const [a, b] = [valueOf(left, scope), valueOf(right, scope)];
+  return combined(sign, valueOf(left, scope), valueOf(right, scope));
+}
+
+const arithmetic: Readonly<Partial<Record<Sign, (a: number, b: number) => number>>> = {
+  '+': (a, b) => a + b,
+  '-': (a, b) => a - b,
+  '*': (a, b) => a * b,
+  '/': (a, b) => (b === 0 ? fail('cannot divide by zero') : a / b),
+  '//': (a, b) => (b === 0 ? fail('cannot divide by zero') : Math.floor(a / b)),
+  '%': (a, b) => (b === 0 ? fail('cannot divide by zero') : a % b),
+  '&': (a, b) => Number(whole(a) & whole(b)),
+  '|': (a, b) => Number(whole(a) | whole(b)),
+  xor: (a, b) => Number(whole(a) ^ whole(b)),
+  '<<': (a, b) => Number(whole(a) << shiftOf(b)),
+  '>>': (a, b) => Number(whole(a) >> shiftOf(b)),
+};
+
+function whole(value: number): bigint {
+  return Number.isSafeInteger(value) ? BigInt(value) : fail('bits are of whole numbers');
+}
+
+function shiftOf(value: number): bigint {
+  return value >= 0 && value <= 64 ? whole(value) : fail('a shift is by 0 to 64 bits');
+}
+
+function combined(sign: Sign, a: Value, b: Value): Value {
+  const join = arithmetic[sign];
+  if (join) return elementwise(a, b, (x, y) => join(numberOf(x), numberOf(y)));
   switch (sign) {
     case '==':
       return isEqual(a, b);
@@ -154,22 +261,29 @@ function operate(sign: Sign, left: Rule, right: Rule, scope: Scope): Value {
       return !isEqual(a, b);
     case 'in':
       return typeof b === 'string' ? b.includes(String(a)) : listOf(b).some((it) => isEqual(a, it));
-    case '+':
-      return numberOf(a) + numberOf(b);
-    case '-':
-      return numberOf(a) - numberOf(b);
-    case '*':
-      return numberOf(a) * numberOf(b);
-    case '/':
-      return numberOf(b) === 0 ? fail('cannot divide by zero') : numberOf(a) / numberOf(b);
-    case '%':
-      return numberOf(b) === 0 ? fail('cannot divide by zero') : numberOf(a) % numberOf(b);
     default: {
       const isText = typeof a === 'string' && typeof b === 'string';
       const order = isText ? (a < b ? -1 : a > b ? 1 : 0) : numberOf(a) - numberOf(b);
-      return sign === '<' ? order < 0 : sign === '<=' ? order <= 0 : sign === '>' ? order > 0 : order >= 0;
+      // Fractions are compared as they are drawn: 0.1 + 0.2 is not more than 0.3.
+      const near = 1e-9;
+      return sign === '<'
+        ? order < -near
+        : sign === '<='
+          ? order <= near
+          : sign === '>'
+            ? order > near
+            : order >= -near;
     }
   }
+}
+
+/** Two lists of one length item by item, or each item of one with a number. */
+function elementwise(a: Value, b: Value, join: (a: Value, b: Value) => Value): Value {
+  if (typeof a !== 'object' && typeof b !== 'object') return join(a, b);
+  if (typeof a !== 'object') return listOf(b).map((it) => join(a, it));
+  if (typeof b !== 'object') return a.map((it) => join(it, b));
+  if (a.length !== b.length) return fail(`a list of ${a.length} and one of ${b.length} do not go together`);
+  return a.map((it, index) => join(it, b[index] ?? 0));
 }
 
 function claimHolds(claim: Claim, value: Value): boolean {

@@ -153,3 +153,67 @@ describe('a rule', () => {
     expect(ruleFault('a > 1')).toBeUndefined();
   });
 });
+
+describe('a column with a formula', () => {
+  const columns = [
+    column('p', 'list'),
+    column('low', 'value', 'min(old low, p[i])'),
+    column('gain', 'value', 'p[i] - low'),
+    column('best', 'value', 'max(old best, gain)'),
+  ];
+  const texts = (rows: string[][]): string[][] =>
+    readTrace({ columns, rows }).rows.map((row) => row.map(({ cell }) => (cell ? cellWords(cell) : '–')).slice(1));
+
+  it('fills itself where nothing is written, whatever the order of the columns', () => {
+    const rows = [['6 2 9 4 | i:0', '6', '', '0'], ['| i:1'], ['| i:2'], ['| i:3']];
+    expect(texts(rows)).toEqual([
+      ['6', '0', '0'],
+      ['2', '0', '0'],
+      ['2', '7', '7'],
+      ['2', '2', '7'],
+    ]);
+    const turned = {
+      columns: [...columns].reverse(),
+      rows: rows.map((row) => [...Array(4 - row.length).fill(''), ...[...row].reverse()]),
+    };
+    expect(
+      readTrace(turned)
+        .rows.at(-1)
+        ?.map(({ cell }) => cell && cellWords(cell))
+        .slice(0, 3),
+    ).toEqual(['7', '2', '2']);
+  });
+
+  it('can be overwritten by hand, and both are known', () => {
+    const { rows } = readTrace({
+      columns,
+      rows: [
+        ['6 2 9 | i:0', '6', '', '0'],
+        ['| i:1', '5'],
+      ],
+    });
+    const low = rows[1]?.[1];
+    expect(low?.cell && cellWords(low.cell)).toBe('5');
+    expect(low?.overwrites).toBe('2');
+    expect(low?.formula).toEqual({ outcome: 'computed', text: '2' });
+    expect(rows[0]?.[1]?.overwrites).toBeNull();
+  });
+
+  it('stays open where what it needs is not there, and says what is wrong', () => {
+    const { rows, ruleFaults } = readTrace({ columns, rows: [['6 2 | i:0'], ['| i:5']] });
+    expect(rows[0]?.[1]?.formula?.outcome).toBe('open');
+    expect(rows[0]?.[1]?.cell).toBeNull();
+    expect(rows[1]?.[1]?.formula?.outcome).not.toBe('computed');
+    expect(ruleFaults).toEqual([null, null, null, null]);
+    expect(readTrace({ columns: [column('x', 'value', 'min(')], rows: [['']] }).ruleFaults[0]?.message).toBeTruthy();
+  });
+
+  it('reads on from an earlier reading as from nothing', () => {
+    const rows = [['6 2 9 4 | i:0', '6', '', '0'], ['| i:1'], ['| i:2'], ['| i:3']];
+    const earlier = { table: { columns, rows }, reading: readTrace({ columns, rows }) };
+    const changed = rows.map((row, index) => (index === 1 ? ['| i:1', '', '', '4'] : row));
+    const onward = readTrace({ columns, rows: changed }, earlier);
+    expect(onward).toEqual(readTrace({ columns, rows: changed }));
+    expect(onward.rows[0]).toBe(earlier.reading.rows[0] ?? []);
+  });
+});

@@ -1,7 +1,7 @@
 import { RuleError } from '../errors';
 import { type Trace, ruleColumn } from '../model/entry';
 import type { CellValue } from './column-types';
-import { type NamedCells, type RuleOutcome, evaluateRule } from './evaluate-rule';
+import { type FormulaOutcome, type NamedCells, type RuleOutcome, evaluateFormula, evaluateRule } from './evaluate-rule';
 import { type CellFault, readCell } from './read-cell';
 import { type Rule, readRule } from './rule';
 
@@ -16,11 +16,15 @@ export interface TraceCell {
   readonly fault: CellFault | null;
   /** In a column of a rule. */
   readonly rule: RuleOutcome | null;
+  /** In a column with a formula: what it gives. It fills the cell where nothing is written. */
+  readonly formula: FormulaOutcome | null;
+  /** What the formula gives where something else is written; null otherwise. */
+  readonly overwrites: string | null;
 }
 
 export interface TraceReading {
   readonly rows: readonly (readonly TraceCell[])[];
-  /** For each column of a rule that cannot be read, why; null for all others. */
+  /** For each column of a rule or with a formula that cannot be read, why; null for all others. */
   readonly ruleFaults: readonly (CellFault | null)[];
   /** For each column of a rule the first row that breaks it; null where none does. */
   readonly firstBreaks: readonly (number | null)[];
@@ -34,13 +38,13 @@ export interface EarlierReading {
 }
 
 /**
- * Reads a trace from top to bottom: an empty cell carries down what stands above it, and every rule is checked on every
- * row. Rows that read as in `earlier`, a reading of before, are the same objects again, so that only what changed is drawn
+ * Reads a trace from top to bottom: an empty cell carries down what stands above it, or is filled by the formula of its
+ * column, and every rule is checked on every row. Rows that read as in `earlier`, a reading of before, are the same objects again, so that only what changed is drawn
  * again.
  */
 export function readTrace({ columns, rows }: Table, earlier: EarlierReading | null = null): TraceReading {
   const known = earlier !== null && isSame(earlier.table.columns, columns) ? earlier : null;
-  const rules = columns.map(({ kind, rule }) => (kind === ruleColumn ? ruleOf(rule) : null));
+  const rules = columns.map(({ kind, rule }) => (kind === ruleColumn || kind === formulaKind ? ruleOf(rule) : null));
   const names = columns.filter(({ kind }) => kind !== ruleColumn).map(({ name }) => name);
   const carried: (CellValue | null)[] = columns.map(() => null);
   let above: NamedCells | null = null;
@@ -58,21 +62,26 @@ export function readTrace({ columns, rows }: Table, earlier: EarlierReading | nu
     const cells = columns.map(({ kind }, column): TraceCell => {
       const before = carried[column] ?? null;
       const text = texts[column] ?? '';
-      if (kind === ruleColumn) return { cell: null, above: null, isChanged: false, fault: null, rule: null };
-      if (text.trim() === '') return { cell: before, above: before, isChanged: false, fault: null, rule: null };
+      if (kind === ruleColumn) return { cell: null, above: null, isChanged: false, fault: null, ...plain };
+      const isFilled = rules[column] !== null;
+      if (text.trim() === '')
+        return { cell: isFilled ? null : before, above: before, isChanged: false, fault: null, ...plain };
       const { cell: found, fault } = readCell(kind, text, before);
       const cell = isSame(found, old?.[column]?.cell) ? (old?.[column]?.cell ?? null) : found;
       if (cell) carried[column] = cell;
       const isChanged = cell !== null && !isSame(cell, before);
-      return { cell: cell ?? before, above: before, isChanged, fault, rule: null };
+      return { cell: cell ?? before, above: before, isChanged, fault, ...plain };
     });
-    const row = namedCells(columns, cells);
     const before = above;
+    fill(cells, { columns, rules, names, above: before, old, carried });
+    const row = namedCells(columns, cells);
     isAboveKnown = old?.every(({ cell }, column) => cell === cells[column]?.cell) ?? false;
     read.push(
       cells.map((cell, column) => {
         const rule = rules[column];
-        return rule && 'rule' in rule ? { ...cell, rule: evaluateRule(rule.rule, row, before, names) } : cell;
+        return rule && 'rule' in rule && columns[column]?.kind === ruleColumn
+          ? { ...cell, rule: evaluateRule(rule.rule, row, before, names) }
+          : cell;
       }),
     );
     above = row;
@@ -85,6 +94,51 @@ export function readTrace({ columns, rows }: Table, earlier: EarlierReading | nu
       return index < 0 ? null : index;
     }),
   };
+}
+
+/** Columns of this kind can have a formula. */
+const formulaKind = 'value';
+const plain = { rule: null, formula: null, overwrites: null } as const;
+
+interface Filling {
+  readonly columns: Table['columns'];
+  readonly rules: readonly ReturnType<typeof ruleOf>[];
+  readonly names: readonly string[];
+  readonly above: NamedCells | null;
+  /** The row as it was read before. */
+  readonly old: readonly TraceCell[] | undefined;
+  /** What goes on into the next row. */
+  readonly carried: (CellValue | null)[];
+}
+
+/** Fills the cells of formulas, in the order in which they need each other. */
+function fill(cells: TraceCell[], { columns, rules, names, above, old, carried }: Filling): void {
+  const open = columns.flatMap(({ kind }, column) => (kind === formulaKind && rules[column] ? [column] : []));
+  let isMoving = true;
+  while (isMoving) {
+    isMoving = false;
+    for (const column of open) {
+      const [rule, cell] = [rules[column], cells[column]];
+      if (!rule || !('rule' in rule) || !cell || cell.formula?.outcome === 'computed') continue;
+      const formula = evaluateFormula(rule.rule, namedCells(columns, cells), above, names);
+      const filled = filledCell(cell, formula, old?.[column]?.cell ?? null);
+      cells[column] = filled;
+      if (filled.cell) carried[column] = filled.cell;
+      isMoving ||= formula.outcome === 'computed';
+    }
+  }
+}
+
+/** What is written stands; beside it is kept whether the formula gives something else. */
+function filledCell(cell: TraceCell, formula: FormulaOutcome, old: CellValue | null): TraceCell {
+  if (formula.outcome !== 'computed') return { ...cell, formula };
+  if (cell.cell !== null) {
+    const isOther = cell.cell.kind === 'value' && cell.cell.text !== formula.text;
+    return { ...cell, formula, overwrites: isOther ? formula.text : null };
+  }
+  const found: CellValue = { kind: 'value', text: formula.text };
+  const filled = old !== null && isSame(found, old) ? old : found;
+  return { ...cell, cell: filled, isChanged: !isSame(filled, cell.above), formula };
 }
 
 function namedCells(columns: Table['columns'], cells: readonly TraceCell[]): NamedCells {

@@ -7,7 +7,15 @@ export type Rule =
   /** A column, a pointer or `window`; `isOld` means the row above. */
   | { readonly kind: 'name'; readonly name: string; readonly isOld: boolean; readonly at: number }
   | { readonly kind: 'item'; readonly of: Rule; readonly index: Rule; readonly at: number }
-  | { readonly kind: 'call'; readonly name: FunctionName; readonly argument: Rule; readonly at: number }
+  | {
+      readonly kind: 'call';
+      readonly name: FunctionName;
+      /** One or several; over a list, `all(x > 0 for x in a)`, the first is worked out for each. */
+      readonly given: readonly [Rule, ...Rule[]];
+      readonly each: { readonly name: string; readonly of: Rule; readonly where: Rule | null } | null;
+      readonly at: number;
+    }
+  | { readonly kind: 'choice'; readonly condition: Rule; readonly yes: Rule; readonly no: Rule; readonly at: number }
   | { readonly kind: 'negative' | 'not'; readonly of: Rule; readonly at: number }
   | { readonly kind: 'operation'; readonly sign: Sign; readonly left: Rule; readonly right: Rule; readonly at: number }
   | { readonly kind: 'claim'; readonly claim: Claim; readonly of: Rule; readonly at: number };
@@ -24,13 +32,26 @@ export const functionNames = [
   'window',
   'keys',
   'values',
+  'min',
+  'max',
+  'abs',
+  'floor',
+  'ceil',
+  'sum',
+  'count',
+  'all',
+  'any',
 ] as const;
 export type FunctionName = (typeof functionNames)[number];
 
 export const claims = ['falls', 'rises', 'never falls', 'never rises', 'is empty', 'is distinct'] as const;
 export type Claim = (typeof claims)[number];
 
-export type Sign = '==' | '!=' | '<' | '<=' | '>' | '>=' | '+' | '-' | '*' | '/' | '%' | 'and' | 'or' | 'in';
+export type Sign =
+  | ('==' | '!=' | '<' | '<=' | '>' | '>=' | 'in')
+  | ('+' | '-' | '*' | '/' | '//' | '%')
+  | ('&' | '|' | 'xor' | '<<' | '>>')
+  | ('and' | 'or');
 
 type RuleToken =
   | { readonly kind: 'number' | 'text' | 'word' | 'sign'; readonly text: string; readonly at: number }
@@ -55,7 +76,7 @@ class RuleReader {
   ) {}
 
   read(): Rule {
-    const rule = this.disjunction();
+    const rule = this.choice();
     if (this.peek().kind !== 'end')
       throw new RuleError(this.peek().at, 'the end of the rule, a comparison, “and” or “or”');
     return rule;
@@ -97,6 +118,24 @@ class RuleReader {
     return left;
   }
 
+  /** `if i > 0 then best else 0`, or `best if i > 0 else 0`. */
+  private choice(): Rule {
+    if (this.isNext('if')) {
+      const { at } = this.take();
+      const condition = this.within(() => this.disjunction());
+      this.expect('then');
+      const yes = this.within(() => this.choice());
+      this.expect('else');
+      return { kind: 'choice', condition, yes, no: this.within(() => this.choice()), at };
+    }
+    const yes = this.disjunction();
+    if (!this.isNext('if')) return yes;
+    const { at } = this.take();
+    const condition = this.within(() => this.disjunction());
+    this.expect('else');
+    return { kind: 'choice', condition, yes, no: this.within(() => this.choice()), at };
+  }
+
   private disjunction(): Rule {
     return this.binary(() => this.conjunction(), 'or');
   }
@@ -112,12 +151,20 @@ class RuleReader {
   }
 
   private comparison(): Rule {
-    const left = this.sum();
+    const left = this.bits();
     const claim = this.claimAhead();
     if (claim) return { kind: 'claim', claim, of: left, at: this.peek().at };
     if (!this.isNext('==', '=', '!=', '≠', '<', '<=', '≤', '>', '>=', '≥', 'in')) return left;
     const { text: sign, at } = this.take();
-    return { kind: 'operation', sign: signOf(sign), left, right: this.sum(), at };
+    return { kind: 'operation', sign: signOf(sign), left, right: this.bits(), at };
+  }
+
+  private bits(): Rule {
+    return this.binary(() => this.binary(() => this.shift(), '&'), '|', 'xor');
+  }
+
+  private shift(): Rule {
+    return this.binary(() => this.sum(), '<<', '>>');
   }
 
   private claimAhead(): Claim | null {
@@ -141,7 +188,7 @@ class RuleReader {
   }
 
   private product(): Rule {
-    return this.binary(() => this.unary(), '*', '·', '/', '%', 'mod');
+    return this.binary(() => this.unary(), '*', '·', '/', '//', '%', 'mod');
   }
 
   private unary(): Rule {
@@ -154,7 +201,7 @@ class RuleReader {
     let of = this.primary();
     while (this.isNext('[')) {
       const { at } = this.take();
-      const index = this.within(() => this.disjunction());
+      const index = this.within(() => this.choice());
       this.expect(']');
       of = { kind: 'item', of, index, at };
     }
@@ -166,7 +213,7 @@ class RuleReader {
     if (token.kind === 'number') return { kind: 'number', value: Number(token.text) };
     if (token.kind === 'text') return { kind: 'text', value: token.text };
     if (token.kind === 'sign' && token.text === '(') {
-      const inner = this.within(() => this.disjunction());
+      const inner = this.within(() => this.choice());
       this.expect(')');
       return inner;
     }
@@ -181,20 +228,53 @@ class RuleReader {
     const called = functionNames.find((name) => name === token.text);
     if (!called) throw new RuleError(token.at, `one of ${functionNames.join(', ')}`);
     this.take();
-    const argument = this.within(() => this.disjunction());
+    const first = this.within(() => this.disjunction());
+    const each = this.isNext('for') ? this.each() : null;
+    const others: Rule[] = [];
+    while (!each && this.isNext(',')) {
+      this.take();
+      others.push(this.within(() => this.choice()));
+    }
     this.expect(')');
-    return { kind: 'call', name: called, argument, at: token.at };
+    return { kind: 'call', name: called, given: [first, ...others], each, at: token.at };
+  }
+
+  /** `for x in a if x > 0` behind the first part of a call. */
+  private each(): { readonly name: string; readonly of: Rule; readonly where: Rule | null } {
+    this.take();
+    const name = this.take();
+    if (name.kind !== 'word' || reserved.has(name.text)) throw new RuleError(name.at, 'a name after “for”');
+    this.expect('in');
+    const of = this.within(() => this.bits());
+    if (!this.isNext('if')) return { name: name.text, of, where: null };
+    this.take();
+    return { name: name.text, of, where: this.within(() => this.disjunction()) };
   }
 }
 
-const reserved = new Set(['and', 'or', 'not', 'in', 'mod', 'is', 'never', 'falls', 'rises']);
+const reserved = new Set([
+  'and',
+  'or',
+  'not',
+  'in',
+  'mod',
+  'is',
+  'never',
+  'falls',
+  'rises',
+  'if',
+  'then',
+  'else',
+  'for',
+  'xor',
+]);
 /** Characters of a rule, and how deep its parts may stand in each other. */
 const maxLength = 2000;
 const maxDepth = 40;
 
 function ruleTokens(text: string): RuleToken[] {
   const pattern =
-    /\s*(?:(\d+(?:\.\d+)?)|"([^"]*)"|'([^']*)'|([\p{L}_][\p{L}\p{N}_]*)|(==|!=|<=|>=|[=≠<≤>≥+\-−*·/%()[\]]))/uy;
+    /\s*(?:(\d+(?:\.\d+)?)|"([^"]*)"|'([^']*)'|([\p{L}_][\p{L}\p{N}_]*)|(==|!=|<=|>=|<<|>>|\/\/|[=≠<≤>≥+\-−*·/%&|,()[\]]))/uy;
   const tokens: RuleToken[] = [];
   if (text.length > maxLength) throw new RuleError(maxLength, 'a shorter rule');
   while (pattern.lastIndex < text.length) {

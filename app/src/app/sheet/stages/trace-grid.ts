@@ -20,6 +20,7 @@ import {
   type CellValue,
   type Drawing,
   type EarlierReading,
+  type TraceCell,
   columnTypeOf,
   columnTypes,
   drawCell,
@@ -102,7 +103,7 @@ export class TraceGrid {
   private readonly sizes = computed(() => {
     const rows = this.reading().rows;
     const widths = this.trace().columns.map(({ kind, rule }): number =>
-      kind === ruleColumn ? Math.min(Math.max(110, 24 + rule.length * 7.3), 340) : 96,
+      rule === '' && kind !== ruleColumn ? 96 : Math.min(Math.max(110, 24 + rule.length * 7.3), 340),
     );
     let height = 24;
     for (const row of rows) {
@@ -126,10 +127,8 @@ export class TraceGrid {
   protected readonly statusText = computed(() => {
     const { row, column } = this.at();
     const reading = this.reading();
-    const fault = reading.rows[row]?.[column]?.fault;
-    if (fault) return `Step ${row + 1}, letter ${fault.at + 1}: ${fault.message}. What stood above is kept.`;
-    const outcome = reading.rows[row]?.[column]?.rule;
-    if (outcome?.outcome === 'faulty') return `Step ${row + 1}: ${outcome.message}`;
+    const said = cellStatus(reading.rows[row]?.[column]);
+    if (said !== null) return `Step ${row + 1}${said}`;
     const kind = this.trace().columns[column]?.kind;
     if (this.editing() !== null && kind) return columnTypeOf(kind).hint;
     const rule = reading.ruleFaults.findIndex((it) => it !== null);
@@ -367,4 +366,16 @@ export class TraceGrid {
   private afterwards(work: () => void): void {
     afterNextRender(work, { injector: this.injector });
   }
+}
+
+/** What there is to say of a cell, behind its step; null where it is as it should be. */
+function cellStatus(cell: TraceCell | undefined): string | null {
+  if (!cell) return null;
+  const { fault, formula, rule, overwrites } = cell;
+  if (fault) return `, letter ${fault.at + 1}: ${fault.message}. What stood above is kept.`;
+  if (rule?.outcome === 'faulty') return `: ${rule.message}`;
+  if (formula?.outcome === 'faulty') return `: ${formula.message}`;
+  if (overwrites !== null) return `: written by hand; the formula gives ${overwrites}.`;
+  const isMissing = formula?.outcome === 'open' && cell.cell === null;
+  return isMissing ? ': the formula needs a cell that is not there yet; write this one by hand.' : null;
 }
