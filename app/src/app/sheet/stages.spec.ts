@@ -241,6 +241,29 @@ describe('the trace on a sheet', () => {
     await page.settle();
   };
 
+  it('fills a column by its formula, and shows both where something else is written', async () => {
+    const columns = [
+      { name: 'p', kind: 'list', rule: '' },
+      { name: 'low', kind: 'value', rule: '' },
+    ];
+    const rows = [['6 2 9 | i:0', '6'], ['| i:1'], ['| i:2']];
+    const trace = emptyEntry('trace', problem.id, newId(), { columns, rows } as never);
+    page = await openPage(Sheet, `/problems/${problem.id}`, { problems: [problem], entries: [trace] }, 'problems/:id');
+    await page.until(() => cell('2-1') !== null);
+    expect(cell('1-1')?.textContent.trim()).toBe('6');
+    await page.fill('Formula of column 2', 'min(old low, p[i])');
+    await page.until(() => cell('1-1')?.textContent.trim() === '2' && cell('2-1')?.textContent.trim() === '2');
+    expect(cell('1-1')?.classList.contains('filled')).toBeTrue();
+    cell('2-1')?.focus();
+    await type('3');
+    key('Enter');
+    await page.until(() => cell('2-1')?.textContent.includes('≠ 2') === true);
+    cell('2-1')?.focus();
+    await page.until(() => page.text.includes('Step 3: written by hand; the formula gives 2.'));
+    await page.fill('Formula of column 2', 'min(');
+    await page.until(() => page.field('Formula of column 2').getAttribute('aria-invalid') === 'true');
+  });
+
   it('is written by keyboard like a spreadsheet, checked, and played', async () => {
     const columns = [
       { name: 'heights', kind: 'list', rule: '' },
