@@ -16,18 +16,3 @@ export function boundsText(text: string): string {
 function placeOf({ from, to }: Bound): string {
   return `${from}-${to}`;
 }
-
-const mark = '\ue000';
-
-/** JSON in which whole numbers of any size stand with all their digits. */
-export function jsonOf(value: unknown, indent?: number): string {
-  const marked = JSON.stringify(
-    value,
-    (_key, it: unknown) => {
-      if (typeof it !== 'bigint') return it;
-      return Number.isSafeInteger(Number(it)) ? Number(it) : `${mark}${it}${mark}`;
-    },
-    indent,
-  );
-  return marked.replace(new RegExp(`"${mark}(-?\\d+)${mark}"`, 'g'), '$1');
-}

@@ -1,6 +1,6 @@
 import { CostError, LernenError } from '@lernen/core/errors';
-import { jsonOf } from './bounds';
 import type { Io } from './io';
+import { jsonOf } from './json';
 
 /** What stands in the place of an answer that could not be given. */
 export interface LineError {

@@ -2,6 +2,7 @@ import { CostError } from '../errors';
 import { type Bounds, type ConditionId, conditions, isRange } from './bounds/bound';
 import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
 import { evaluateCost, variablesWithout } from '../cost/evaluate-cost';
+import { grouped } from '../cost/grouped';
 import { type Magnitude, magnitude, product } from '../cost/magnitude';
 import { compareCosts } from '../cost/compare-costs';
 import { normalCost, simplifyingSteps } from '../cost/normal-cost';
@@ -264,7 +265,7 @@ function leftOutRemarks(time: string | null, { sizes, limits }: Bounds): Remark[
     return [
       {
         rule: 'leaves-out',
-        text: `The time says nothing of ${missing}, up to ${grouped(sizes[missing] ?? 0)}: is it not read?`,
+        text: `The time says nothing of ${missing}, up to ${grouped(String(sizes[missing] ?? 0))}: is it not read?`,
       },
     ];
   });
@@ -277,13 +278,8 @@ function sameRemarks(costs: readonly (string | null)[], { sameAs, largest }: Bou
     .filter(([name]) => used.has(name))
     .map(([name, other]) => ({
       rule: 'same-size',
-      text: `${name} is taken for ${other}, at most ${grouped(largest[name] ?? 0)}.`,
+      text: `${name} is taken for ${other}, at most ${grouped(String(largest[name] ?? 0))}.`,
     }));
-}
-
-/** A whole number with its thousands apart. */
-function grouped(value: number): string {
-  return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
 }
 
 function readable(cost: string | null): string | null {
@@ -299,7 +295,7 @@ function readable(cost: string | null): string | null {
 
 /** A count as an order of magnitude: 3 500, 4·10¹⁰, 10^60206. */
 export function approximately({ value, log10 }: Magnitude): string {
-  if (value < 10_000) return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+  if (value < 10_000) return grouped(String(Math.round(value)));
   const exponent = Math.floor(log10 + 1e-9);
   const lead = Math.round(10 ** (log10 - exponent));
   const power = superscript(`10^${lead === 10 ? exponent + 1 : exponent}`);

@@ -1,5 +1,6 @@
 import { type Bounds, type ConditionId, type RangeBound, amountAt, isRange } from './bounds/bound';
 import { evaluateCost } from '../cost/evaluate-cost';
+import { grouped } from '../cost/grouped';
 import { type Budget, type Fit, allowedSteps, budgetFor, fitOf, mainVariable } from './budget';
 
 /** What a bound or a condition points to, by a documented rule. It is a hint, for the person to accept or dismiss. */
@@ -265,7 +266,7 @@ function conditionCues({ conditions, sizes, all }: Bounds): BoundCue[] {
 
 /** A number as people say it: 40 000, 3·10^10. */
 function short(value: number): string {
-  if (value < 1e5) return String(Math.round(value)).replace(/\B(?=(\d{3})+$)/g, '\u202f');
+  if (value < 1e5) return grouped(String(Math.round(value)));
   const exponent = Math.floor(Math.log10(value) + 1e-9);
   const lead = Math.round((value / 10 ** exponent) * 10) / 10;
   return lead === 1 ? `10^${exponent}` : `${lead}·10^${exponent}`;

@@ -10,7 +10,6 @@ export class SettingSearch {
       .split(/\s+/)
       .filter((word) => word !== ''),
   );
-  readonly isActive = computed(() => this.words().length > 0);
 
   /** Whether every word that is looked for stands in the text. */
   finds(text: string): boolean {

@@ -24,11 +24,21 @@ export class SheetLimits {
   readonly rate = computed(() => rateOf(this.log.settings().language, this.log.settings().stepsPerSecond));
   readonly budget = computed(() => budgetFor(this.bounds(), this.rate()));
 
-  /** What the machine makes of an approach and of the code of its versions, but for what was put aside. */
-  check(approach: Approach): ApproachCheck {
-    const code = codeOf(this.store.of('version'), approach);
-    const putAside = rulesPutAside(this.store.single('cue-choices').dismissed, approach.id);
-    return checkApproach({ ...approach, code }, this.bounds(), this.budget(), putAside);
+  /** What the machine makes of each approach and the code of its versions, but for what was put aside; once for all who ask. */
+  private readonly checks = computed(() => {
+    const versions = this.store.of('version');
+    const { dismissed } = this.store.single('cue-choices');
+    return new Map(
+      this.store.of('approach').map((approach) => {
+        const facts = { ...approach, code: codeOf(versions, approach) };
+        const check = checkApproach(facts, this.bounds(), this.budget(), rulesPutAside(dismissed, approach.id));
+        return [approach.id, check] as const;
+      }),
+    );
+  });
+
+  check({ id }: Approach): ApproachCheck {
+    return this.checks().get(id) ?? nothingChecked;
   }
 
   /** Takes a rule's advice on an approach out of sight; null brings all of it back. */
@@ -40,3 +50,10 @@ export class SheetLimits {
     });
   }
 }
+
+/** Of an approach that is gone, for the moment until its row is. */
+const nothingChecked = checkApproach(
+  { idea: '', time: null, space: null, operations: [] },
+  readBounds([]),
+  budgetFor(readBounds([])),
+);

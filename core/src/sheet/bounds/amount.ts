@@ -1,3 +1,4 @@
+import { grouped } from '../../cost/grouped';
 import { type Token, textAt } from './tokens';
 
 /** A number of a statement, exactly: an integer of any size, or a fraction. */
@@ -63,9 +64,9 @@ export function negated(amount: Amount): Amount {
 }
 
 /** A whole number with its thousands apart: 150 000. */
-export function grouped({ exact, isInteger }: Amount): string {
+export function amountText({ exact, isInteger }: Amount): string {
   const digits = exact.replace('-', '−');
-  return isInteger ? digits.replace(/\B(?=(\d{3})+$)/g, '\u202f') : digits;
+  return isInteger ? grouped(digits) : digits;
 }
 
 function readSigned(tokens: readonly Token[], at: number): Read<Fraction> | null {

@@ -1,6 +1,6 @@
 import { bytesText } from '../approach-check';
 import { magnitude } from '../../cost/magnitude';
-import { grouped } from './amount';
+import { amountText } from './amount';
 import { type Bound, type End, type RangeBound, conditions, isRange, isSymbol, properties, rangeKinds } from './bound';
 
 /** A bound as it was read, in words, with every figure exact: `size n: 1 to 150 000`. */
@@ -52,7 +52,7 @@ function rangeText(low: End | null, high: End | null): string {
 }
 
 function endText(end: End): string {
-  return isSymbol(end) ? end.symbol : grouped(end);
+  return isSymbol(end) ? end.symbol : amountText(end);
 }
 
 /** One bound for machines: what limits what, between which ends, and where it stands. */

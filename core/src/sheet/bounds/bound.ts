@@ -1,6 +1,6 @@
 import type { Limit } from '../../cost/growth';
 import type { Sizes } from '../../cost/evaluate-cost';
-import type { Amount } from './amount';
+import { type Amount, shifted } from './amount';
 
 /** Rules a solution must keep that the machine knows something about; others are kept as text. */
 export const conditions = {
@@ -45,6 +45,11 @@ export type End = Amount | { readonly symbol: string };
 
 export function isSymbol(end: End | null): end is { readonly symbol: string } {
   return end !== null && 'symbol' in end;
+}
+
+/** The end one further: what `<` and a round bracket leave. */
+export function movedEnd(end: End, by: 1 | -1): End {
+  return isSymbol(end) ? { symbol: `${end.symbol} ${by === 1 ? '+' : '-'} 1` } : shifted(end, by);
 }
 
 /** Where a bound stands. */
@@ -92,6 +97,9 @@ export type Bound =
   | (Place & { readonly kind: 'condition'; readonly condition: ConditionId | null })
   /** A part that limits nothing that could be read. It is kept, and marked. */
   | (Place & { readonly kind: 'unread' });
+
+/** A bound before it is known where it stands. */
+export type Placeless<It> = It extends unknown ? Omit<It, keyof Place> : never;
 
 /** Everything that the lines of a problem limit. */
 export interface Bounds {

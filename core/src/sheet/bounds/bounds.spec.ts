@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { type Bound, type End, conditions, isRange, isSymbol } from './bound';
 import { boundReport, boundText } from './bound-text';
-import { readBoundLine, readBounds } from './bounds';
+import { readBounds } from './bounds';
 import { boundsIn } from './read-bounds';
 
 const end = (it: End | null): string => (it === null ? '' : isSymbol(it) ? it.symbol : it.exact);
@@ -104,7 +104,7 @@ describe('bounds', () => {
     expect(boundsIn('1 ≤ n ≤ 2^63 - 1').map(boundReport)).toEqual([
       { text: '1 ≤ n ≤ 2^63 - 1', kind: 'size', name: 'n', low: 1n, high: 9223372036854775807n, from: 0, to: 16 },
     ]);
-    expect(readBoundLine('30 % of it').map(boundReport)).toEqual([
+    expect(boundsIn('30 % of it').map(boundReport)).toEqual([
       { text: '30 % of it', kind: 'unread', name: null, low: null, high: null, from: 0, to: 10 },
     ]);
   });

@@ -9,11 +9,6 @@ export function readBounds(lines: readonly string[]): Bounds {
   return boundsOf(boundsIn(lines.join('\n')));
 }
 
-/** Reads one line; a line such as `1 ≤ n, m ≤ 1000` limits several. Nothing is ever refused: what is not understood is unread. */
-export function readBoundLine(line: string): Bound[] {
-  return boundsIn(line);
-}
-
 /** What bounds say together. */
 export function boundsOf(all: readonly Bound[]): Bounds {
   const sizes = new Map<string, number>();

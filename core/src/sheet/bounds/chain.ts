@@ -1,5 +1,5 @@
-import { type Amount, type Read, amountOf, negated, readAmount, shifted } from './amount';
-import { type End, isSymbol } from './bound';
+import { type Amount, type Read, negated, readAmount, shifted } from './amount';
+import { type End, isSymbol, movedEnd } from './bound';
 import { type Subject, readSubject, readSymbol } from './subject';
 import { type Token, textAt } from './tokens';
 import { isJoiningWord } from './words';
@@ -194,7 +194,8 @@ function endTowards(sides: readonly Side[], signs: readonly string[], index: num
   const [symbol] = namesOf(sides[index + step]);
   if (symbol === undefined) return null;
   const isNextStrict = signs[step === 1 ? index : index - 1] === '<';
-  return { symbol: isNextStrict ? `${symbol} ${step === 1 ? '-' : '+'} 1` : symbol };
+  const end = { symbol };
+  return isNextStrict ? movedEnd(end, step === 1 ? -1 : 1) : end;
 }
 
 /** The ends that a side gives a relation: its names, and its number where the other side is more than a name. */
@@ -229,10 +230,8 @@ export function readInterval(tokens: readonly Token[], at: number): Read<readonl
   if (!isBracketed) return { value: [low.value, high.value], next: high.next };
   const close = tokens[high.next]?.text;
   if (close !== ']' && close !== ')') return null;
-  const moved = (end: End, by: 1 | -1): End =>
-    isSymbol(end) ? { symbol: `${end.symbol} ${by === 1 ? '+' : '-'} 1` } : shifted(end, by);
   return {
-    value: [open === '(' ? moved(low.value, 1) : low.value, close === ')' ? moved(high.value, -1) : high.value],
+    value: [open === '(' ? movedEnd(low.value, 1) : low.value, close === ')' ? movedEnd(high.value, -1) : high.value],
     next: high.next + 1,
   };
 }
@@ -248,5 +247,3 @@ export function readEnd(tokens: readonly Token[], at: number): Read<End> | null 
     side.value.form === 'symbol' || side.value.subjects[0]?.form !== 'plain' || /^[A-Za-z]\w?$/.test(symbol);
   return isName && !isJoiningWord(symbol) ? { value: { symbol }, next: side.next } : null;
 }
-
-export const one = amountOf(1);

@@ -43,7 +43,9 @@ function toldBehind(tokens: readonly Token[], at: number): Told | null {
   const end = isBracketed ? tokens.slice(at, at + 24).findIndex(({ text }) => text === ')') : -1;
   const next = isBracketed ? at + end + 1 : at;
   const token = tokens[next];
-  return token?.kind === 'word' && !(isBracketed && end < 0) && !token.isJoined ? toldBy(tokens, next) : null;
+  return token?.kind === 'word' && !(isBracketed && end < 0) && !token.isJoined
+    ? toldByWord(textAt(tokens, next))
+    : null;
 }
 
 /** `number of test cases t`, `length n`, `number n of towers`. */
@@ -83,14 +85,14 @@ function toldAfterDash(tokens: readonly Token[], at: number): Told | null {
 
 function toldNear(tokens: readonly Token[], at: number): Told | null {
   for (let near = at; near < at + 3; near++) {
-    const told = toldBy(tokens, near);
+    const told = toldByWord(textAt(tokens, near));
     if (told) return told;
   }
   return null;
 }
 
-function toldBy(tokens: readonly Token[], at: number): Told | null {
-  const word = textAt(tokens, at);
+/** What a noun or a unit says of the number in front of it. */
+export function toldByWord(word: string): Told | null {
   if (/^tests?$/i.test(word)) return { kind: 'tests', isChanging: false };
   const meaning = nounMeaning(word);
   if (meaning) return { kind: meaning.kind, isChanging: meaning.isChanging };

@@ -1,14 +1,12 @@
 import { readAmount } from './amount';
 import type { Read } from './amount';
-import { type Bound, type ConditionId, type PropertyId, conditions } from './bound';
+import { type Bound, type ConditionId, type Placeless, type PropertyId, conditions } from './bound';
 import { readInterval } from './chain';
 import { PhraseBook, phrase } from './phrases';
 import { type Subject, readSubject } from './subject';
 import { type Token, textAt } from './tokens';
 import { isFillerWord } from './words';
 
-/** A bound without its place. */
-type Placeless<It> = It extends unknown ? Omit<It, 'text' | 'from' | 'to'> : never;
 export type Requirement = Placeless<Exclude<Bound, { kind: 'correction' | 'same' | 'relation' }>>;
 
 const condition = (text: string, id: ConditionId) =>

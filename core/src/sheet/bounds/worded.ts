@@ -1,6 +1,6 @@
 import { type About, subjectsBefore } from './about';
-import { type Read, amountOf, shifted } from './amount';
-import { type End, isSymbol } from './bound';
+import { type Read, amountOf } from './amount';
+import { type End, movedEnd } from './bound';
 import { type SubjectRange, readEnd, readInterval } from './chain';
 import { PhraseBook, phrase } from './phrases';
 import type { Subject } from './subject';
@@ -103,16 +103,12 @@ function readEnds(
   if (!end) return null;
   const ends = {
     'at-most': { low: null, high: end.value },
-    below: { low: null, high: moved(end.value, -1) },
+    below: { low: null, high: movedEnd(end.value, -1) },
     'at-least': { low: end.value, high: null },
-    above: { low: moved(end.value, 1), high: null },
+    above: { low: movedEnd(end.value, 1), high: null },
     exactly: { low: end.value, high: end.value },
   }[comparison];
   return { value: ends, next: end.next };
-}
-
-function moved(end: End, by: 1 | -1): End {
-  return isSymbol(end) ? { symbol: `${end.symbol} ${by === 1 ? '+' : '-'} 1` } : shifted(end, by);
 }
 
 /** “fits in a signed 32-bit integer”. */
