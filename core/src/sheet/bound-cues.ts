@@ -46,7 +46,21 @@ const ways: readonly { readonly id: string; readonly cost: string; readonly what
   { id: 'linear', cost: 'n', what: 'one or two passes', why: '' },
 ];
 
-/** The same steps against the same limit as in the table of what the bounds allow, so that the two never differ. */
+/** A way with what it comes to at a size. */
+interface MeasuredWay {
+  readonly way: (typeof ways)[number];
+  readonly steps: number;
+  readonly fit: Fit;
+}
+
+/** Every way at a size: the same steps against the same limit as in the table of what the bounds allow. */
+function waysAt(size: number, budget: Budget): MeasuredWay[] {
+  return ways.map((way) => {
+    const steps = evaluateCost(way.cost, { n: size });
+    return { way, steps: steps?.value ?? Infinity, fit: steps ? fitOf(steps, allowedSteps(budget)) : 'over' };
+  });
+}
+
 function sizeCues({ sizes }: Bounds, budget: Budget): BoundCue[] {
   const main = mainVariable(sizes);
   const names = Object.keys(sizes)
@@ -55,37 +69,38 @@ function sizeCues({ sizes }: Bounds, budget: Budget): BoundCue[] {
   return alike(names, (name) => String(sizes[name])).flatMap(([name, group]): BoundCue[] => {
     const size = sizes[name] ?? 0;
     const all = `${group.join(', ')} ≤ ${short(size)}`;
-    const spelled = (cost: string): string => cost.replace(/\bn\b/g, name);
-    const fits = (cost: string): Fit => {
-      const steps = evaluateCost(cost, { n: size });
-      return steps ? fitOf(steps, allowedSteps(budget)) : 'over';
-    };
-    const at = ways.findIndex(({ cost }) => fits(cost) !== 'over');
-    const way = ways[at];
-    if (!way)
-      return [
-        {
-          id: `digits:${name}`,
-          text: `${all}: work on digits, by halving or by a formula`,
-          why: `Counting up to ${name} is out; it has only ${digitsOf(size, 10)} digits and ${digitsOf(size, 2)} bits.`,
-        },
-      ];
+    const measured = waysAt(size, budget);
+    const at = measured.findIndex(({ fit }) => fit !== 'over');
+    const fitting = measured[at];
+    if (!fitting) return [digitsCue(name, all, size)];
     // Beside a larger size it says nothing that a smaller one may be sorted or swept.
-    if (/^linear/.test(way.id) && name !== main) return [];
-    const steps = (cost: string): string => short(evaluateCost(cost, { n: size })?.value ?? Infinity);
-    const isTightSort = way.id === 'linearithmic' && fits(way.cost) === 'tight';
-    const fit = fits(way.cost) === 'tight' ? 'just fit' : 'fit';
-    const heavier = ways[at - 1];
-    const over = heavier ? `${spelled(heavier.cost)} is about ${steps(heavier.cost)}, too many; ` : '';
-    const why = way.why === '' ? '' : `: ${way.why}`;
-    return [
-      {
-        id: `${isTightSort ? 'linear' : way.id}:${name}`,
-        text: `${all}: ${isTightSort ? 'one or two passes; a sort just fits' : /^linear/.test(way.id) ? way.what : `${way.what} ${fit}`}`,
-        why: `${over}${spelled(way.cost)} is about ${steps(way.cost)}${why === '' ? '.' : why}`,
-      },
-    ];
+    const isSweep = /^linear/.test(fitting.way.id);
+    if (isSweep && name !== main) return [];
+    const { id, what } = wordsOf(fitting, isSweep);
+    const cost = ({ way, steps }: MeasuredWay): string =>
+      `${way.cost.replace(/\bn\b/g, name)} is about ${short(steps)}`;
+    const heavier = measured[at - 1];
+    const over = heavier ? `${cost(heavier)}, too many; ` : '';
+    const why = fitting.way.why === '' ? '.' : `: ${fitting.way.why}`;
+    return [{ id: `${id}:${name}`, text: `${all}: ${what}`, why: `${over}${cost(fitting)}${why}` }];
   });
+}
+
+function wordsOf(
+  { way: { id, what }, fit }: MeasuredWay,
+  isSweep: boolean,
+): { readonly id: string; readonly what: string } {
+  if (id === 'linearithmic' && fit === 'tight') return { id: 'linear', what: 'one or two passes; a sort just fits' };
+  return { id, what: isSweep ? what : `${what} ${fit === 'tight' ? 'just fit' : 'fit'}` };
+}
+
+/** `names` are all that are bounded alike, with their bound. */
+function digitsCue(name: string, names: string, size: number): BoundCue {
+  return {
+    id: `digits:${name}`,
+    text: `${names}: work on digits, by halving or by a formula`,
+    why: `Counting up to ${name} is out; it has only ${digitsOf(size, 10)} digits and ${digitsOf(size, 2)} bits.`,
+  };
 }
 
 function queryCues({ all, sizes, conditions }: Bounds): BoundCue[] {
@@ -155,12 +170,7 @@ function valueCues(bounds: Bounds): BoundCue[] {
       const range = max - min;
       const cues: BoundCue[] = [];
       const isNumber = isLetter(name) && max > (Object.keys(bounds.sizes).length === 0 ? 2e8 : 1e12);
-      if (isNumber)
-        cues.push({
-          id: `digits:${name}`,
-          text: `${names} ≤ ${short(max)}: work on digits, by halving or by a formula`,
-          why: `Counting up to ${name} is out; it has only ${digitsOf(max, 10)} digits and ${digitsOf(max, 2)} bits.`,
-        });
+      if (isNumber) cues.push(digitsCue(name, `${names} ≤ ${short(max)}`, max));
       else if (range > 50 * items && range > 1e6)
         cues.push({
           id: `ranks:${name}`,
