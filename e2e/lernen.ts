@@ -43,6 +43,7 @@ export class Lernen {
 
   async go(place: 'Today' | 'Problems' | 'Techniques' | 'Runway' | 'Setup'): Promise<void> {
     await this.page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+    await expect(this.page).toHaveURL(new RegExp(`/${place.toLowerCase()}\\b`));
     if (place !== 'Today') await expect(this.page.getByRole('heading', { level: 1, name: place })).toBeVisible();
   }
 

@@ -40,6 +40,15 @@ describe('the picker', () => {
     expect([fixture.componentInstance.value(), field?.value]).toEqual(['heap', 'Heap']);
   });
 
+  it('takes the first that is meant where Enter comes before the list has marked it', () => {
+    const { fixture, element } = show(Picker, inputs);
+    const field = element.querySelector('input');
+    field?.dispatchEvent(new Event('focusin'));
+    type(field, 'priority q');
+    field?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', keyCode: 13, bubbles: true }));
+    expect(fixture.componentInstance.value()).toBe('heap');
+  });
+
   it('says that there is none of that name and takes nothing', () => {
     const { fixture, element } = show(Picker, inputs);
     const field = element.querySelector('input');

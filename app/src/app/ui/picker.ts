@@ -55,7 +55,7 @@ const maxOffered = 60;
       #list="matAutocomplete"
       [autoActiveFirstOption]="!takesOther()"
       [displayWith]="nameOf"
-      (optionSelected)="choose($event.option.value)"
+      (optionSelected)="takeOffered($event.option.value)"
     >
       @for (option of matching(); track option.id) {
         <mat-option [value]="option.id"
@@ -103,7 +103,17 @@ export class Picker extends BaseField {
     this.unread.set(this.isUnknown() ? this.unknownText() : null);
   }
 
-  protected choose(id: string): void {
+  /**
+   * Takes the option the list has marked. The list marks a moment after it is drawn: for whoever types faster than that, none
+   * is marked yet, or one that the last letter has ruled out, and the first is meant.
+   */
+  protected takeOffered(id: unknown): void {
+    const offered = this.matching();
+    const meant = offered.find((option) => option.id === id) ?? offered[0];
+    if (meant) this.choose(meant.id);
+  }
+
+  private choose(id: string): void {
     this.value.set(this.takesOther() ? this.nameOf(id) : id);
     this.chosen.emit(id);
     if (this.adds()) this.value.set(null);
@@ -128,7 +138,12 @@ export class Picker extends BaseField {
   protected enter(event: Event): void {
     if (this.typed() === null || this.takesOther()) return;
     event.preventDefault();
-    if (this.trigger().panelOpen) return;
+    const trigger = this.trigger();
+    if (trigger.panelOpen && this.matching().length > 0) {
+      this.takeOffered(trigger.activeOption?.value);
+      trigger.closePanel();
+      return;
+    }
     this.settle();
     super.leave();
   }
