@@ -124,7 +124,6 @@ test('a trace takes keys as fast as they come', async ({ lernen, page }) => {
   await keyboard.type('5');
   for (const sum of [7, 11, 12]) {
     await keyboard.press('Enter');
-    await keyboard.press('ArrowLeft');
     await keyboard.type('| i:+1');
     await keyboard.press('Tab');
     await keyboard.type(String(sum));
@@ -134,7 +133,65 @@ test('a trace takes keys as fast as they come', async ({ lernen, page }) => {
     await expect(page.locator(`[data-cell="${row}-0"] svg`)).toHaveAccessibleName(`5 2 4 1 · i at ${row}`);
     await expect(page.locator(`[data-cell="${row}-1"]`)).toHaveText(sum);
   }
-  await expect(page.locator('[data-cell="4-1"]')).toBeFocused();
+  await expect(page.locator('[data-cell="4-0"]')).toBeFocused();
+});
+
+test('a loop makes the rows of a trace, formulas fill them, and the last row is compared with the answer', async ({
+  lernen,
+  page,
+}) => {
+  await startSheet(lernen, page);
+  const { keyboard } = page;
+  await page.locator('h1').click();
+  await keyboard.press('Shift+E');
+  await keyboard.press('Enter');
+  await keyboard.type('p = [6, 4, 9, 3, 8], k = 2');
+  await keyboard.press('Tab');
+  await keyboard.type('5');
+  await keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Trace it' }).click();
+  const cell = (row: number, column: number) => page.locator(`[data-cell="${row}-${column}"]`);
+  await expect(cell(0, 0)).toHaveText('2');
+  await page.getByLabel('Add a column').fill('low = min(old low, p[i])');
+  await keyboard.press('Enter');
+  await keyboard.type('gain = p[i] - low');
+  await keyboard.press('Enter');
+  await keyboard.type('spans intervals, ok rule gain >= 0');
+  await keyboard.press('Enter');
+  await expect(page.getByLabel('Formula of column 4')).toHaveValue('min(old low, p[i])');
+  await expect(page.getByLabel('Rule of column 7')).toHaveValue('gain >= 0');
+
+  await cell(0, 1).click({ delay: 100 });
+  await keyboard.press('ArrowDown');
+  await keyboard.type('for i in 1..m');
+  await expect(page.getByText('Letter 13: nothing here is called m.')).toBeVisible();
+  await keyboard.press('Backspace');
+  await keyboard.type('n-1');
+  await expect(page.getByText('Enter makes 4 rows.')).toBeVisible();
+  await keyboard.press('Enter');
+  await expect(cell(4, 1).locator('svg')).toHaveAccessibleName('6 4 9 3 8 · i at 4');
+  await cell(0, 3).click({ delay: 100 });
+  await keyboard.type('6');
+  await keyboard.press('Tab');
+  await keyboard.press('Tab');
+  await expect(cell(0, 5)).toBeFocused();
+  await keyboard.type('1..3 || 5..9');
+  await keyboard.press('Enter');
+  await expect(cell(1, 3)).toBeFocused();
+  await expect(cell(0, 5).locator('svg')).toHaveAccessibleName('1–3 or 5–9');
+  await expect(cell(1, 5).locator('svg')).toHaveAccessibleName('1–3');
+  await expect(cell(3, 3)).toHaveText('3');
+  await expect(cell(4, 4)).toHaveText('5');
+  await expect(page.getByText('Example 1 expects 5; the last row has no answer yet.')).toBeVisible();
+  await cell(4, 2).click({ delay: 100 });
+  await keyboard.type('4');
+  await expect(page.getByText('The last row gives 4, and example 1 expects 5.')).toBeVisible();
+  await keyboard.press('Backspace');
+  await keyboard.type('5');
+  await expect(page.getByText('The last row gives 5, as example 1 expects.')).toBeVisible();
+  await written(page);
+  await page.reload();
+  await expect(page.getByText('The last row gives 5, as example 1 expects.')).toBeVisible();
 });
 
 test('a reload in the middle of any stage loses nothing', async ({ lernen, page }) => {

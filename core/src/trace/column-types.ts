@@ -1,9 +1,11 @@
-import { queueColumn, setColumn, stackColumn } from './columns/collection';
+import { heapColumn, maxHeapColumn, multisetColumn, queueColumn, setColumn, stackColumn } from './columns/collection';
 import type { ColumnType } from './columns/column-type';
+import { graphColumn } from './columns/graph';
 import { gridColumn } from './columns/grid';
 import { intervalsColumn } from './columns/intervals';
 import { type ListCell, listColumn, textColumn } from './columns/list';
 import { mapColumn } from './columns/map';
+import { treeColumn } from './columns/tree';
 import { valueColumn } from './columns/value';
 
 /** The kinds of columns of a trace, in the order in which they are offered. */
@@ -13,9 +15,14 @@ export const columnTypes = {
   stack: stackColumn,
   queue: queueColumn,
   set: setColumn,
+  multiset: multisetColumn,
+  heap: heapColumn,
+  'max-heap': maxHeapColumn,
   map: mapColumn,
   intervals: intervalsColumn,
   grid: gridColumn,
+  tree: treeColumn,
+  graph: graphColumn,
   text: textColumn,
 } as const;
 export type CellKind = keyof typeof columnTypes;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { CellValue } from './column-types';
-import { drawCell } from './draw-cell';
+import { drawCell, drawPossibilities, spanOfCells } from './draw-cell';
 import type { Drawing, Shape } from './drawing';
 import { readCell } from './read-cell';
 
@@ -57,6 +57,33 @@ function expectInside({ width, height, shapes }: Drawing, what: string): void {
 }
 
 describe('the drawing of a cell', () => {
+  it('of intervals is on the axis of its column', () => {
+    const one = readCell('intervals', '2..4', null).cell;
+    const all = [one, readCell('intervals', '0..10', null).cell];
+    if (!one) throw new Error('no interval');
+    const bar = (drawing: Drawing): readonly (readonly [number, number])[] =>
+      drawing.shapes.flatMap((it) => (it.shape === 'line' && it.tone === 'bar' ? it.points : []));
+    expect(bar(drawCell(one, null)).map(([x]) => x)).toEqual([8, 158]);
+    expect(bar(drawCell(one, null, spanOfCells(all))).map(([x]) => x)).toEqual([38, 68]);
+    expect(spanOfCells([readCell('list', '1 2', null).cell])).toBeNull();
+  });
+
+  it('of a tree and a graph marks where one is and what is new', () => {
+    expect(boxes(draw('tree', '5 3 8 | 5', '+4'), 'changed').length).toBe(1);
+    expect(boxes(draw('tree', '5 3 8 | 5 >3'), 'here').length).toBe(1);
+    expect(boxes(draw('tree', '5 3 8 | 5 >3'), 'window').length).toBe(1);
+    expect(texts(draw('graph', 'a>b:4 b-c'))).toEqual(['a', 'b', 'c', '4']);
+    expect(texts(draw('tree', '='))).toEqual(['empty']);
+  });
+
+  it('of several possibilities has them beside each other', () => {
+    const [left, right] = [readCell('stack', '5 2', null).cell, readCell('stack', '5', null).cell];
+    if (!left || !right) throw new Error('no stack');
+    const both = drawPossibilities([left, right], null);
+    expect(both.width).toBe(drawCell(left, null).width + 34 + drawCell(right, null).width);
+    expectInside(both, 'both');
+  });
+
   it('of a value is the value', () => {
     expect(texts(draw('value', '42'))).toEqual(['42']);
     expect(boxes(draw('value', '42'))).toEqual([]);

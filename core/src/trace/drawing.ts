@@ -50,6 +50,24 @@ export function box(text: string, x: number, y: number, width: number, tone: Box
   ];
 }
 
+/** Two possibilities, with an “or” between them. */
+export function beside(left: Drawing, right: Drawing): Drawing {
+  const gap = 34;
+  const by = left.width + gap;
+  const word: Shape = { shape: 'text', x: left.width + gap / 2, y: 16, text: 'or', anchor: 'middle', tone: 'small' };
+  return {
+    width: by + right.width,
+    height: Math.max(left.height, right.height),
+    shapes: [...left.shapes, word, ...right.shapes.map((shape) => moved(shape, by))],
+  };
+}
+
+/** A shape further to the right. */
+export function moved(shape: Shape, by: number): Shape {
+  if (shape.shape === 'line') return { ...shape, points: shape.points.map(([x, y]) => [x + by, y] as const) };
+  return { ...shape, x: shape.x + by };
+}
+
 export function boxWidth(items: readonly string[]): number {
   return Math.max(26, ...items.map((item) => item.length * letter + pad));
 }

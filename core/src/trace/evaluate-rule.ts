@@ -1,4 +1,5 @@
 import { type CellValue, columnTypeOf, isListCell } from './column-types';
+import { tupleOf } from './tokens';
 import type { Claim, FunctionName, Rule, Sign } from './rule';
 
 /** A row as a rule sees it: cells by the name of their column. */
@@ -62,7 +63,8 @@ function attempt<Outcome>(work: () => Outcome): Outcome | Extract<RuleOutcome, {
 function textOf(value: Value): string {
   if (typeof value === 'number') return String(Math.round(value * 1e9) / 1e9);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return typeof value === 'string' ? value : value.map(textOf).join(' ');
+  if (typeof value === 'string') return value;
+  return value.map((it) => (typeof it === 'object' ? `(${it.map(textOf).join(',')})` : textOf(it))).join(' ');
 }
 
 interface Scope {
@@ -156,6 +158,11 @@ function call({ name, given, each }: Extract<Rule, { kind: 'call' }>, scope: Sco
     const window = cell.windows[0];
     if (!window) throw new Open();
     return cell.items.slice(window.from, window.to + 1).map(plain);
+  }
+  // What comes out of a heap next stands first in its cell.
+  if (argument.kind === 'name' && name === 'top') {
+    const cell = cellOf(argument.name, argument.isOld, scope);
+    if (cell?.kind === 'heap' || cell?.kind === 'max-heap') return reduced('first', listOf(cellValue(cell)));
   }
   const value = valueOf(argument, scope);
   if (name === 'size' && typeof value === 'string') return value.length;
@@ -305,8 +312,10 @@ function entryOf(entries: readonly (readonly [string, string])[], key: Value): V
   return found ? plain(found[1]) : 0;
 }
 
-/** A number where it reads as one. */
+/** A number where it reads as one, a list where it is a pair in brackets. */
 function plain(text: string): Value {
+  const parts = tupleOf(text);
+  if (parts) return parts.map((part) => plain(part.text));
   return /^[-−]?\d+(?:\.\d+)?$/.test(text) ? Number(text.replace('−', '-')) : text;
 }
 

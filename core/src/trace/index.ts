@@ -1,8 +1,12 @@
+export * from './answer';
+export * from './column-text';
 export * from './column-types';
 export * from './draw-cell';
 export type * from './drawing';
 export * from './evaluate-rule';
 export * from './example-trace';
+export * from './is-loop';
+export * from './loop';
 export * from './read-cell';
 export * from './read-trace';
 export * from './rule-word';

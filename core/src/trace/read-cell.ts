@@ -1,5 +1,6 @@
 import { type CellValue, columnTypeOf } from './column-types';
 import { Unreadable } from './columns/column-type';
+import { isLoop } from './is-loop';
 
 /** What in a notation cannot be read. */
 export interface CellFault {
@@ -17,6 +18,7 @@ export type CellReading =
  * are made to. Never throws.
  */
 export function readCell(kind: string, text: string, before: CellValue | null): CellReading {
+  if (isLoop(text)) return { cell: null, fault: { message: 'a loop: Enter in this cell makes its rows', at: 0 } };
   const above = before?.kind === kind ? before : null;
   try {
     return { cell: columnTypeOf(kind).read(text, above), fault: null };

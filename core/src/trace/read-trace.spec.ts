@@ -29,6 +29,44 @@ describe('a trace', () => {
     ['', '', ''],
   ];
 
+  it('shows possibilities beside each other and goes on with the first', () => {
+    const table = {
+      columns: [column('waiting', 'stack'), column('sum', 'value')],
+      rows: [
+        ['5', '0'],
+        ['+2 || -', '+= 2 || 0'],
+        ['', ''],
+        ['+1 || -9', ' || 3'],
+      ],
+    };
+    const { rows: read } = readTrace(table);
+    const said = (row: number, at: number): string[] => {
+      const cell = read[row]?.[at];
+      return [cell?.cell, ...(cell?.others ?? [])].map((it) => (it ? cellWords(it) : ''));
+    };
+    expect(said(1, 0)).toEqual(['5 2', 'empty']);
+    expect(said(1, 1)).toEqual(['2', '0']);
+    expect(said(2, 0)).toEqual(['5 2']);
+    expect(read[3]?.[0]?.fault).toEqual({ message: '2 comes out, not 9', at: 6 });
+    expect(read[3]?.[1]?.fault?.message).toBe('expected a possibility before ||');
+    expect(traceMarkdown(table)).toContain('| 2 | **5 2** or empty | **2** or 0 |');
+    expect(traceSvg({ title: '', ...table })).toContain('>or<');
+  });
+
+  it('knows pairs in rules, and what is on top of a heap', () => {
+    const table = {
+      columns: [
+        column('h', 'heap'),
+        column('next', 'value', 'top(h)[0]'),
+        column('', 'rule', 'len(h) == 2 and top(h)[1] == "z"'),
+      ],
+      rows: [['(4,a) (1,z)', '', '']],
+    };
+    const [row] = readTrace(table).rows;
+    expect(row?.[1]?.cell).toEqual({ kind: 'value', text: '1' });
+    expect(row?.[2]?.rule?.outcome).toBe('holds');
+  });
+
   it('carries values down until they change, and marks what changed', () => {
     const reading = readTrace({ columns, rows });
     expect(reading.rows.map((row) => row[0]?.cell && cellWords(row[0].cell))).toEqual([

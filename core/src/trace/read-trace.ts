@@ -3,12 +3,15 @@ import { type Trace, ruleColumn } from '../model/entry';
 import type { CellValue } from './column-types';
 import { type FormulaOutcome, type NamedCells, type RuleOutcome, evaluateFormula, evaluateRule } from './evaluate-rule';
 import { type CellFault, readCell } from './read-cell';
+import { possibilitiesOf } from './tokens';
 import { type Rule, readRule } from './rule';
 
 /** One cell of a trace as it is shown. */
 export interface TraceCell {
   /** Null where nothing has been written in its column yet, and in columns of rules. */
   readonly cell: CellValue | null;
+  /** Other ways in which the step could go on, written behind `||`; what stands below follows `cell`. */
+  readonly others: readonly CellValue[];
   /** What stands above it. */
   readonly above: CellValue | null;
   /** Whether it says something else than the row above. */
@@ -66,11 +69,11 @@ export function readTrace({ columns, rows }: Table, earlier: EarlierReading | nu
       const isFilled = rules[column] !== null;
       if (text.trim() === '')
         return { cell: isFilled ? null : before, above: before, isChanged: false, fault: null, ...plain };
-      const { cell: found, fault } = readCell(kind, text, before);
+      const { found, others, fault } = readPossibilities(kind, text, before);
       const cell = isSame(found, old?.[column]?.cell) ? (old?.[column]?.cell ?? null) : found;
       if (cell) carried[column] = cell;
       const isChanged = cell !== null && !isSame(cell, before);
-      return { cell: cell ?? before, above: before, isChanged, fault, ...plain };
+      return { cell: cell ?? before, above: before, isChanged, fault, ...plain, others };
     });
     const before = above;
     fill(cells, { columns, rules, names, above: before, old, carried });
@@ -96,9 +99,29 @@ export function readTrace({ columns, rows }: Table, earlier: EarlierReading | nu
   };
 }
 
+/** A cell with all ways in which its step could go on; each is a change to what stands above. */
+function readPossibilities(
+  kind: string,
+  text: string,
+  before: CellValue | null,
+): { readonly found: CellValue | null; readonly others: readonly CellValue[]; readonly fault: CellFault | null } {
+  const [first, ...others] = possibilitiesOf(text);
+  const { cell: found, fault } = readCell(kind, first?.text ?? '', before);
+  if (others.length === 0) return { found, others: [], fault };
+  if (first?.text.trim() === '')
+    return { found: null, others: [], fault: { message: 'expected a possibility before ||', at: 0 } };
+  const read = others.map((it) => ({ ...readCell(kind, it.text, before), from: it.at }));
+  const broken = read.find((it) => it.fault !== null);
+  return {
+    found,
+    others: read.flatMap(({ cell }) => cell ?? []),
+    fault: fault ?? (broken?.fault ? { ...broken.fault, at: broken.from + broken.fault.at } : null),
+  };
+}
+
 /** Columns of this kind can have a formula. */
 const formulaKind = 'value';
-const plain = { rule: null, formula: null, overwrites: null } as const;
+const plain = { others: [], rule: null, formula: null, overwrites: null } as const;
 
 interface Filling {
   readonly columns: Table['columns'];
@@ -141,7 +164,8 @@ function filledCell(cell: TraceCell, formula: FormulaOutcome, old: CellValue | n
   return { ...cell, cell: filled, isChanged: !isSame(filled, cell.above), formula };
 }
 
-function namedCells(columns: Table['columns'], cells: readonly TraceCell[]): NamedCells {
+/** The cells of a row by the names of their columns. */
+export function namedCells(columns: Table['columns'], cells: readonly TraceCell[]): NamedCells {
   return new Map(
     columns.flatMap(({ name }, column) => {
       const cell = cells[column]?.cell;

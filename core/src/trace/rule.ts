@@ -225,7 +225,7 @@ class RuleReader {
       return { kind: 'name', name: name.text, isOld: true, at: name.at };
     }
     if (!this.isNext('(')) return { kind: 'name', name: token.text, isOld: false, at: token.at };
-    const called = functionNames.find((name) => name === token.text);
+    const called = functionNames.find((name) => name === (token.text === 'len' ? 'size' : token.text));
     if (!called) throw new RuleError(token.at, `one of ${functionNames.join(', ')}`);
     this.take();
     const first = this.within(() => this.disjunction());

@@ -20,9 +20,9 @@ export function tableRow(cells: readonly string[]): string {
   return `| ${kept.join(' | ')} |`;
 }
 
-function cellMarkdown({ cell, rule, isChanged }: TraceCell): string {
+function cellMarkdown({ cell, others, rule, isChanged }: TraceCell): string {
   if (rule) return ruleWord(rule);
   if (!cell) return '';
   const words = cellWords(cell);
-  return isChanged && words !== '' ? `**${words}**` : words;
+  return [isChanged && words !== '' ? `**${words}**` : words, ...others.map(cellWords)].join(' or ');
 }

@@ -1,6 +1,6 @@
 import { at } from '../at';
 import { type Trace, ruleColumn } from '../model/entry';
-import { drawCell } from './draw-cell';
+import { type Span, cellsOfColumn, drawCell, drawPossibilities, spanOfCells } from './draw-cell';
 import type { Drawing, Shape } from './drawing';
 import { type TraceCell, readTrace } from './read-trace';
 import { ruleWord } from './rule-word';
@@ -21,7 +21,8 @@ const lineLook = {
 /** A trace as a picture on its own: SVG with all colours inside, for light paper. */
 export function traceSvg(trace: Pick<Trace, 'title' | 'columns' | 'rows'>): string {
   const { rows } = readTrace(trace);
-  const cells = rows.map((row) => row.map(drawingOf));
+  const spans = trace.columns.map((_, column) => spanOfCells(cellsOfColumn(rows, column)));
+  const cells = rows.map((row) => row.map((cell, column) => drawingOf(cell, spans[column] ?? null)));
   const headings = trace.columns.map(({ name, rule, kind }) => name || (kind === ruleColumn ? rule : ''));
   const stepWidth = 44;
   const widths = trace.columns.map(
@@ -67,9 +68,9 @@ export function traceSvg(trace: Pick<Trace, 'title' | 'columns' | 'rows'>): stri
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}" height="${round(height)}" viewBox="0 0 ${round(width)} ${round(height)}" font-family="IBM Plex Mono, ui-monospace, monospace"><title>${escaped(trace.title || 'Trace')}</title>${parts.join('')}</svg>\n`;
 }
 
-function drawingOf({ cell, above, rule }: TraceCell): Drawing {
+function drawingOf({ cell, others, above, rule }: TraceCell, span: Span | null): Drawing {
   if (rule) return drawCell({ kind: 'value', text: ruleWord(rule) }, null);
-  return cell ? drawCell(cell, above) : { width: 0, height: 0, shapes: [] };
+  return cell ? drawPossibilities([cell, ...others], above, span) : { width: 0, height: 0, shapes: [] };
 }
 
 function shapeText(shape: Shape): string {

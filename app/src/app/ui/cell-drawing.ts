@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { type CellValue, cellWords, drawCell } from '@lernen/core/trace';
+import { type CellValue, type Span, cellWords, drawPossibilities } from '@lernen/core/trace';
 
-/** A cell of a trace, drawn. */
+/** A cell of a trace, drawn; with several possibilities, beside each other. */
 @Component({
   selector: 'app-cell-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (cell().kind === 'value') {
+    @if (cell().kind === 'value' && others().length === 0) {
       <span class="mono">{{ words() }}</span>
     } @else {
       <svg
@@ -99,6 +99,11 @@ import { type CellValue, cellWords, drawCell } from '@lernen/core/trace';
 export class CellDrawing {
   readonly cell = input.required<CellValue>();
   readonly above = input<CellValue | null>(null);
-  protected readonly drawing = computed(() => drawCell(this.cell(), this.above()));
-  protected readonly words = computed(() => cellWords(this.cell()));
+  /** Other ways in which the step could go on. */
+  readonly others = input<readonly CellValue[]>([]);
+  /** What its column reaches over, where it is drawn on an axis. */
+  readonly span = input<Span | null>(null);
+  private readonly all = computed<[CellValue, ...CellValue[]]>(() => [this.cell(), ...this.others()]);
+  protected readonly drawing = computed(() => drawPossibilities(this.all(), this.above(), this.span()));
+  protected readonly words = computed(() => this.all().map(cellWords).join(' or '));
 }

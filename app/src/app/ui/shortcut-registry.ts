@@ -40,6 +40,7 @@ const registry = {
   'entry-down': { scope: 'entry', keys: ['Alt+ArrowDown'], words: 'Move the entry down' },
 
   'edit-cell': { scope: 'trace', keys: ['Enter'], words: 'Write in the cell, then go down' },
+  'next-cell': { scope: 'trace', keys: ['Tab'], words: 'Once one writes: go on to the next cell, and to the next row' },
   'new-row': { scope: 'trace', keys: ['Alt+Enter'], words: 'Add a row below this one' },
   'row-up': { scope: 'trace', keys: ['Alt+ArrowUp'], words: 'Move the row up' },
   'row-down': { scope: 'trace', keys: ['Alt+ArrowDown'], words: 'Move the row down' },

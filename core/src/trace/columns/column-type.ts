@@ -6,11 +6,27 @@ export interface ColumnType<C> {
   readonly hint: string;
   /** `before` is what stands above, which changes such as `+5` are made to. Calls `stopAt` where it cannot be read. */
   readonly read: (text: string, before: C | null) => C;
-  /** `above` is what stands above it; what differs is marked. */
-  readonly draw: (cell: C, above: C | null) => Drawing;
+  /** `above` is what stands above it; what differs is marked. `span` is what the cells of its column reach over together. */
+  readonly draw: (cell: C, above: C | null, span: Span | null) => Drawing;
+  /** What a cell reaches over, for columns whose cells are drawn on one axis; null for an empty one. */
+  readonly span?: (cell: C) => Span | null;
   readonly words: (cell: C) => string;
   /** What a rule sees: one word, or a list of them. */
   readonly value: (cell: C) => string | readonly string[];
+}
+
+/** From the lowest to the highest number of something. */
+export interface Span {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** What several reach over together; null for none. */
+export function spanOf(spans: readonly (Span | null)[]): Span | null {
+  return spans.reduce<Span | null>(
+    (all, it) => (all && it ? { low: Math.min(all.low, it.low), high: Math.max(all.high, it.high) } : (all ?? it)),
+    null,
+  );
 }
 
 /**

@@ -1,6 +1,6 @@
 import { type Drawing, type Shape, drawWord } from '../drawing';
 import { tokensOf } from '../tokens';
-import { type ColumnType, longestList, stopAt } from './column-type';
+import { type ColumnType, type Span, longestList, spanOf, stopAt } from './column-type';
 
 export interface IntervalsCell {
   readonly kind: 'intervals';
@@ -15,7 +15,13 @@ export interface Interval {
 export const intervalsColumn: ColumnType<IntervalsCell> = {
   hint: '1..4 5..9, then +2..5 and -1..4',
   read: readIntervals,
-  draw: ({ intervals }, above) => drawIntervals(intervals, above?.intervals ?? null),
+  draw: (cell, above, span) =>
+    drawIntervals(
+      cell.intervals,
+      above?.intervals ?? null,
+      spanOf([span, spanOfCell(cell), above && spanOfCell(above)]),
+    ),
+  span: spanOfCell,
   words: ({ intervals }) =>
     intervals.length === 0 ? 'none' : intervals.map(({ from, to }) => `${from}–${to}`).join(' '),
   value: ({ intervals }) => intervals.map(({ from, to }) => `${from}..${to}`),
@@ -28,6 +34,9 @@ function readIntervals(text: string, before: IntervalsCell | null): IntervalsCel
   // `-3..5` begins below zero, unless just this interval, 3..5, stands above and can go.
   const isThere = (word: string): boolean => known.some(({ from, to }) => `-${from}..${to}` === word);
   const isChanging = !isOutright && tokens.every(({ text: word }) => word.startsWith('+') || isThere(word));
+  const plain = tokens.find(({ text: word }) => !word.startsWith('+'));
+  if (!isOutright && !isChanging && plain && tokens.some(({ text: word }) => word.startsWith('+')))
+    stopAt(plain.at, 'either changes, +2..5 and -1..4 of what is there, or intervals as they are');
   let intervals: readonly Interval[] = isChanging ? known : [];
   for (const { text: word, at } of tokens) {
     const match = /^(-?\d+(?:\.\d+)?)\.\.(-?\d+(?:\.\d+)?)$/.exec(isChanging ? word.slice(1) : word);
@@ -39,16 +48,21 @@ function readIntervals(text: string, before: IntervalsCell | null): IntervalsCel
         ? intervals.filter((it) => it.from !== from || it.to !== to)
         : [...intervals, { from, to }];
   }
-  return { kind: 'intervals', intervals: intervals.slice(0, longestList) };
+  if (intervals.length > longestList) stopAt(0, `up to ${longestList} intervals can be shown`);
+  return { kind: 'intervals', intervals };
+}
+
+function spanOfCell({ intervals }: IntervalsCell): Span | null {
+  return spanOf(intervals.map(({ from, to }) => ({ low: from, high: to })));
 }
 
 const lineLength = 150;
 const barGap = 8;
 
-function drawIntervals(intervals: readonly Interval[], above: readonly Interval[] | null): Drawing {
-  if (intervals.length === 0) return drawWord('none');
-  const all = [...intervals, ...(above ?? [])];
-  const [low, high] = [Math.min(...all.map(({ from }) => from)), Math.max(...all.map(({ to }) => to))];
+/** On an axis over the whole span, which is that of the column: then a place is the same place in every row. */
+function drawIntervals(intervals: readonly Interval[], above: readonly Interval[] | null, span: Span | null): Drawing {
+  if (intervals.length === 0 || span === null) return drawWord('none');
+  const { low, high } = span;
   const x = (value: number): number => 8 + (high === low ? 0.5 : (value - low) / (high - low)) * lineLength;
   const shapes: Shape[] = [];
   const lanes: number[] = [];

@@ -1,4 +1,4 @@
-import { type Drawing, type Shape, box, boxHeight, boxWidth } from '../drawing';
+import { type Drawing, type Shape, box, boxHeight, boxWidth, moved } from '../drawing';
 import { type Token, partsOf, tokensOf } from '../tokens';
 import { type ColumnType, limited, stopAt } from './column-type';
 
@@ -51,7 +51,9 @@ function itemsOf({ text, at }: { text: string; at: number }, before: ListCell | 
     if (before) return before.items;
     stopAt(at, 'there is no list above');
   }
-  if (/^\s*=/.test(text) || !isChange(text))
+  const isOutright = /^\s*=/.test(text);
+  if (!isOutright) noMixture(tokens);
+  if (isOutright || !isChange(text))
     return limited(
       tokens.map((token) => token.text),
       at,
@@ -81,12 +83,21 @@ function lettersOf({ text, at }: { text: string; at: number }, before: ListCell 
   return limited([...plain], at);
 }
 
+/** `[2]=9 5` and `+7 9` would be lists of those words, which nobody means; `-1 +3 4` are numbers with their signs. */
+function noMixture(tokens: readonly Token[]): void {
+  const [first] = tokens;
+  if (!first || !isOfChange(first)) return;
+  const plain = tokens.find((token) => !isOfChange(token));
+  if (plain) stopAt(plain.at, 'either changes, [2]=9 and +7, or the items; = before them takes signs as they are');
+}
+
+function isOfChange({ text, isQuoted }: Token): boolean {
+  return !isQuoted && /^(?:\[-?\d+\]=|\+.)/.test(text);
+}
+
 /** Whether every word of it changes what stands above: `[2]=9` or `+9`. */
 function isChange(text: string): boolean {
-  return (
-    text.trim() !== '' &&
-    tokensOf(text).every(({ text: word, isQuoted }) => !isQuoted && /^(?:\[-?\d+\]=|\+.)/.test(word))
-  );
+  return text.trim() !== '' && tokensOf(text).every(isOfChange);
 }
 
 function withMarks(known: Marks, tokens: readonly Token[], length: number): Marks {
@@ -102,9 +113,13 @@ function withMark({ pointers, windows }: Marks, { text, at }: Token, length: num
     return { pointers: pointers.filter(isKept), windows: windows.filter(isKept) };
   }
   const [, name = '', value = text] = /^([A-Za-z_]\w*):(.*)$/.exec(text) ?? [];
-  const range = /^(-?\d+)\.\.(-?\d+)$/.exec(value);
-  if (range) {
-    const [from, to] = [Number(range[1]), Number(range[2])];
+  const range = /^([-+]?\d*)\.\.([-+]?\d*)$/.exec(value);
+  if (range && value !== '..') {
+    const [from, to] = endsOf(
+      [range[1] ?? '', range[2] ?? ''],
+      windows.find((it) => it.name === name),
+      at,
+    );
     if (from < 0 || to >= length || from > to + 1) stopAt(at, `a window lies between 0 and ${length - 1}`);
     return { pointers, windows: [...windows.filter((it) => it.name !== name), { name, from, to }] };
   }
@@ -114,6 +129,19 @@ function withMark({ pointers, windows }: Marks, { text, at }: Token, length: num
   if (!Number.isInteger(to) || to < -1 || to > length)
     stopAt(at, `${name} would point outside: 0 to ${length - 1} are there`);
   return { pointers: [...pointers.filter((it) => it.name !== name), { name, at: to }], windows };
+}
+
+/** The ends of a window: `1..3`; `+1..+1` moves both, `..+1` the right one alone, `+1..` the left one. */
+function endsOf(
+  [left, right]: readonly [string, string],
+  before: Marks['windows'][number] | undefined,
+  at: number,
+): readonly [number, number] {
+  const isMoved = (end: string): boolean => end === '' || /^[-+]/.test(end);
+  if (!isMoved(left) && /^-?\d/.test(right)) return [Number(left), Number(right)];
+  if (!isMoved(left) || !isMoved(right)) stopAt(at, 'expected both ends, 1..3, or how far each moves, +1..+1');
+  if (!before) stopAt(at, 'there is no window yet that could move');
+  return [before.from + Number(left), before.to + Number(right)];
 }
 
 /** Where a pointer goes: `2`, or `+1` from where it was. */
@@ -177,9 +205,5 @@ function hasAny({ pointers, windows }: Marks): boolean {
 
 function shifted(drawing: Drawing, by: number): Drawing {
   if (by === 0) return drawing;
-  const shapes = drawing.shapes.map((it): Shape => {
-    if (it.shape === 'line') return { ...it, points: it.points.map(([x, y]) => [x + by, y] as const) };
-    return { ...it, x: it.x + by };
-  });
-  return { ...drawing, shapes };
+  return { ...drawing, shapes: drawing.shapes.map((shape) => moved(shape, by)) };
 }

@@ -17,6 +17,7 @@ export const valueColumn: ColumnType<ValueCell> = {
 
 function readValue(text: string, before: ValueCell | null): ValueCell {
   const change = /^\s*([-+])=\s*(\d+(?:\.\d+)?)\s*$/.exec(text);
+  if (!change && /^\s*[-+]=/.test(text)) stopAt(text.search(/\S/) + 2, 'expected one number: += 3');
   if (!change) return { kind: 'value', text: text.trim().replace(/^"(.*)"$/s, '$1') };
   const [, sign, amount] = change;
   const known = Number(before?.text ?? '');

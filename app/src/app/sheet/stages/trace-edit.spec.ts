@@ -1,5 +1,14 @@
 import type { TraceColumn } from '@lernen/core/model';
-import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn, withoutRow } from './trace-edit';
+import {
+  cellAfter,
+  withCell,
+  withColumn,
+  withPasted,
+  withRow,
+  withRowMoved,
+  withoutColumn,
+  withoutRow,
+} from './trace-edit';
 
 describe('edits of a trace', () => {
   const column = (name: string): TraceColumn => ({ name, kind: 'value', rule: '' });
@@ -31,6 +40,20 @@ describe('edits of a trace', () => {
       ['3', '', ''],
     ]);
     expect(withoutColumn(table, 0)).toEqual({ columns: [column('b')], rows: [['2'], ['']] });
+  });
+
+  it('know where Tab leads, over rules and below what is written', () => {
+    const ruled = {
+      columns: [column('a'), { name: 'ok', kind: 'rule', rule: 'a > 0' }, column('b')],
+      rows: [['1'], ['']],
+    };
+    expect(cellAfter(ruled, { row: 0, column: 0 }, 1)).toEqual({ row: 0, column: 2 });
+    expect(cellAfter(ruled, { row: 0, column: 2 }, 1)).toEqual({ row: 1, column: 0 });
+    expect(cellAfter(ruled, { row: 1, column: 0 }, -1)).toEqual({ row: 0, column: 2 });
+    expect(cellAfter(ruled, { row: 0, column: 0 }, -1)).toBeNull();
+    expect(cellAfter(ruled, { row: 1, column: 2 }, 1)).toBeNull();
+    expect(cellAfter({ ...ruled, rows: [['1']] }, { row: 0, column: 2 }, 1)).toEqual({ row: 1, column: 0 });
+    expect(cellAfter({ columns: [], rows: [] }, { row: 0, column: 0 }, 1)).toBeNull();
   });
 
   it('lay pasted cells over the table, never beyond its columns', () => {

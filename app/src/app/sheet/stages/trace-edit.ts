@@ -1,6 +1,7 @@
-import type { Trace, TraceColumn } from '@lernen/core/model';
+import { type Trace, type TraceColumn, ruleColumn } from '@lernen/core/model';
 
-type Table = Pick<Trace, 'columns' | 'rows'>;
+/** A trace's columns and the texts of its cells. */
+export type Table = Pick<Trace, 'columns' | 'rows'>;
 
 /** Changes to a trace's table, each giving a new one. */
 
@@ -37,6 +38,26 @@ export function withoutColumn({ columns, rows }: Table, at: number): Table {
     columns: columns.filter((_, index) => index !== at),
     rows: rows.map((row) => filled(row, columns.length).filter((_, index) => index !== at)),
   };
+}
+
+/**
+ * Where Tab leads from a cell: to the next that can be written, in reading order, and below the last row where something
+ * stands to a new one. Null where it leads out of the table.
+ */
+export function cellAfter(
+  { columns, rows }: Table,
+  { row, column }: { readonly row: number; readonly column: number },
+  by: 1 | -1,
+): { readonly row: number; readonly column: number } | null {
+  const written = columns.flatMap(({ kind }, index) => (kind === ruleColumn ? [] : [index]));
+  const [first] = written;
+  const last = written.at(-1);
+  if (first === undefined || last === undefined) return null;
+  const next = by > 0 ? written.find((it) => it > column) : written.findLast((it) => it < column);
+  if (next !== undefined) return { row, column: next };
+  const to = row + by;
+  const isBelow = to >= rows.length && (rows[row] ?? []).every((cell) => cell.trim() === '');
+  return to < 0 || isBelow ? null : { row: to, column: by > 0 ? first : last };
 }
 
 /** Cells copied from a spreadsheet, laid over the table from a place on; it grows downwards, never to the right. */

@@ -12,34 +12,34 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { MatButton, MatIconButton } from '@angular/material/button';
 import { MatInput } from '@angular/material/input';
-import { MatTooltip } from '@angular/material/tooltip';
 import { type Trace, ruleColumn } from '@lernen/core/model';
 import {
   type CellValue,
   type Drawing,
   type EarlierReading,
-  type TraceCell,
+  type Span,
+  cellsOfColumn,
   columnTypeOf,
-  columnTypes,
-  drawCell,
+  drawPossibilities,
+  isLoop,
+  mostRows,
   readTrace,
   ruleWord,
+  spanOfCells,
+  withLoop,
 } from '@lernen/core/trace';
 import { SheetStore } from '../../store/sheet-store';
 import { CellDrawing } from '../../ui/cell-drawing';
 import { valueOf } from '../../ui/value-of';
-import { withCell, withColumn, withPasted, withRow, withRowMoved, withoutColumn, withoutRow } from './trace-edit';
-import { QuietSelect } from '../../ui/fields/quiet-select';
-import { type Option, optionsOf } from '../../ui/fields/select-field';
-import { FaultOf } from '../../ui/fields/fault-of';
+import { TraceAnswer } from './trace-answer';
+import { cellAfter, withCell, withPasted, withRow, withRowMoved, withoutRow } from './trace-edit';
+import { TraceHead } from './trace-head';
+import { brokenRules, cellStatus } from './trace-status';
 import { type ShortcutId, shortcutOf } from '../../ui/shortcut-registry';
 
 /** More rows than this are drawn only where they can be seen. */
 const manyRows = 60;
-const maxRows = 2000;
-const maxColumns = 20;
 /** Pixels; what is wider scrolls within its cell. */
 const widestCell = 560;
 
@@ -50,17 +50,14 @@ const widestCell = 560;
 @Component({
   selector: 'app-trace-grid',
   imports: [
-    MatTooltip,
     CdkFixedSizeVirtualScroll,
     CdkVirtualForOf,
     CdkVirtualScrollViewport,
     CellDrawing,
-    FaultOf,
-    MatButton,
-    MatIconButton,
     MatInput,
     NgTemplateOutlet,
-    QuietSelect,
+    TraceAnswer,
+    TraceHead,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(paste)': 'paste($event)' },
@@ -82,11 +79,12 @@ export class TraceGrid {
   protected readonly ruleWord = ruleWord;
   protected readonly ruleColumn = ruleColumn;
   protected readonly manyRows = manyRows;
-  protected readonly maxColumns = maxColumns;
   private readonly at = signal({ row: 0, column: 0 });
   /** The text of the cell that is being written; null while none is. */
   protected readonly editing = signal<string | null>(null);
   private textBefore = '';
+  /** Where Tab began to walk along the rows: Enter goes down to there. Null while Tab leaves the table. */
+  private walkedFrom: number | null = null;
 
   private earlier: EarlierReading | null = null;
   readonly reading = computed(() => {
@@ -107,16 +105,25 @@ export class TraceGrid {
     );
     let height = 24;
     for (const row of rows) {
-      row.forEach(({ cell, above }, column) => {
+      row.forEach(({ cell, others, above }, column) => {
         if (!cell) return;
-        const drawing = this.drawings.get(cell) ?? drawCell(cell, above);
-        this.drawings.set(cell, drawing);
+        const known = others.length > 0 ? undefined : this.drawings.get(cell);
+        const drawing = known ?? drawPossibilities([cell, ...others], above);
+        if (others.length === 0) this.drawings.set(cell, drawing);
         widths[column] = Math.max(widths[column] ?? 0, Math.min(drawing.width + 18, widestCell));
         height = Math.max(height, drawing.height);
       });
     }
     return { widths, height: height + 13 };
   });
+  /** What the columns of intervals reach over, so that a place is the same place in every row. */
+  protected readonly spans = computed<readonly (Span | null)[]>(
+    () =>
+      this.trace().columns.map((column, at) =>
+        column.kind === 'intervals' ? spanOfCells(cellsOfColumn(this.reading().rows, at)) : null,
+      ),
+    { equal: isSameSpans },
+  );
   protected readonly template = computed(() =>
     this.sizes()
       .widths.map((width) => `${Math.ceil(width)}px`)
@@ -127,17 +134,24 @@ export class TraceGrid {
   protected readonly statusText = computed(() => {
     const { row, column } = this.at();
     const reading = this.reading();
+    const loop = this.loopStatus();
+    if (loop !== null) return loop;
     const said = cellStatus(reading.rows[row]?.[column]);
     if (said !== null) return `Step ${row + 1}${said}`;
     const kind = this.trace().columns[column]?.kind;
     if (this.editing() !== null && kind) return columnTypeOf(kind).hint;
     const rule = reading.ruleFaults.findIndex((it) => it !== null);
     if (rule >= 0) return reading.ruleFaults[rule]?.message ?? '';
-    const broken = reading.firstBreaks.flatMap((first, index) => (first === null ? [] : [{ first, index }]));
-    if (broken.length === 0) return '';
-    return broken
-      .map(({ first, index }) => `“${this.trace().columns[index]?.rule}” breaks first in step ${first + 1}.`)
-      .join(' ');
+    return brokenRules(this.trace(), reading);
+  });
+
+  /** What the loop in the cell would do, while it is written. */
+  private readonly loopStatus = computed(() => {
+    const { row, column } = this.at();
+    if (!isLoop(this.editing() ?? '')) return null;
+    const { count, fault } = { count: 0, ...withLoop(this.trace(), row, column) };
+    if (fault) return `Letter ${fault.at + 1}: ${fault.message}.`;
+    return count === 1 ? 'Enter fills this row.' : `Enter makes ${count} rows.`;
   });
 
   /** The rule that stays in view while a wide trace is scrolled: the last one. */
@@ -161,6 +175,7 @@ export class TraceGrid {
   }
 
   protected select(row: number, column: number): void {
+    this.walkedFrom = null;
     if (this.isEditing(row, column)) return;
     this.moveTo(row, column);
   }
@@ -215,16 +230,42 @@ export class TraceGrid {
   private leaveBy(event: KeyboardEvent): void {
     const { row, column } = this.at();
     if (event.isComposing) return;
-    if (event.key === 'Enter' || event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    if (event.key === 'Enter' && isLoop(this.editing() ?? '')) {
+      event.preventDefault();
+      this.carryOutLoop(row, column);
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      this.moveTo(row + 1, this.walkedFrom ?? column);
+      this.walkedFrom = null;
+    } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
       this.moveTo(row + (event.key === 'ArrowUp' ? -1 : 1), column);
     } else if (event.key === 'Tab') {
-      event.preventDefault();
-      this.moveTo(row, column + (event.shiftKey ? -1 : 1));
+      this.walkedFrom ??= column;
+      this.walk(event);
     } else if (event.key === 'Escape') {
       this.write(this.textBefore);
       this.moveTo(row, column);
     }
+  }
+
+  /** A loop that cannot be carried out stays in its cell, and the line below the table says why. */
+  private carryOutLoop(row: number, column: number): void {
+    const { rows } = withLoop(this.trace(), row, column);
+    if (!rows) return;
+    this.change({ rows });
+    this.moveTo(row, column + 1 < this.trace().columns.length ? column + 1 : column);
+  }
+
+  /** Tab walks on over what can be written, row after row; behind a last row that is empty, and before the first, it leaves. */
+  private walk(event: KeyboardEvent): void {
+    const to = cellAfter(this.trace(), this.at(), event.shiftKey ? -1 : 1);
+    if (to === null) {
+      this.walkedFrom = null;
+      return;
+    }
+    event.preventDefault();
+    this.moveTo(to.row, to.column);
   }
 
   protected key(event: KeyboardEvent): void {
@@ -247,6 +288,11 @@ export class TraceGrid {
       this.keyAhead(event, begun);
       return;
     }
+    if (event.key === 'Tab' && this.walkedFrom !== null) {
+      this.walk(event);
+      return;
+    }
+    if (event.key !== 'Enter' && event.key.length > 1) this.walkedFrom = null;
     if (move) {
       event.preventDefault();
       if (event.key === 'Enter') this.edit(null);
@@ -306,7 +352,7 @@ export class TraceGrid {
     if (this.editing() !== null || text === '' || !(event.target as HTMLElement).closest('.cell')) return;
     event.preventDefault();
     const { row, column } = this.at();
-    this.change({ rows: withPasted(this.trace(), row, column, text).slice(0, maxRows) });
+    this.change({ rows: withPasted(this.trace(), row, column, text).slice(0, mostRows) });
   }
 
   /** To a cell; one row below the last a new one begins. */
@@ -322,7 +368,7 @@ export class TraceGrid {
       else this.moveTo(row, columns.length - 1);
       return;
     }
-    if (row >= rows.length && this.playing() === null && rows.length < maxRows)
+    if (row >= rows.length && this.playing() === null && rows.length < mostRows)
       this.change({ rows: withRow(this.trace(), rows.length) });
     const to = Math.min(row, rows.length);
     this.at.set({ row: to, column });
@@ -336,30 +382,7 @@ export class TraceGrid {
     this.moveTo(this.at().row, this.at().column);
   }
 
-  protected addColumn(): void {
-    this.change(withColumn(this.trace(), { name: '', kind: 'value', rule: '' }));
-    this.afterwards(() =>
-      this.host
-        .querySelectorAll<HTMLElement>('.name')
-        .item(this.trace().columns.length - 1)
-        .focus(),
-    );
-  }
-
-  protected dropColumn(at: number): void {
-    this.change(withoutColumn(this.trace(), at));
-  }
-
-  /** What a column can be, and what it is where a later version brought that. */
-  protected kindsFor(kind: string): readonly Option[] {
-    return optionsOf([...new Set([...Object.keys(columnTypes), ruleColumn, kind])], (it) => it);
-  }
-
-  protected setColumn(at: number, part: Partial<Trace['columns'][number]>): void {
-    this.change({ columns: this.trace().columns.map((it, index) => (index === at ? { ...it, ...part } : it)) });
-  }
-
-  private change(part: Partial<Trace>): void {
+  protected change(part: Partial<Trace>): void {
     this.store.change(this.trace(), part);
   }
 
@@ -368,14 +391,6 @@ export class TraceGrid {
   }
 }
 
-/** What there is to say of a cell, behind its step; null where it is as it should be. */
-function cellStatus(cell: TraceCell | undefined): string | null {
-  if (!cell) return null;
-  const { fault, formula, rule, overwrites } = cell;
-  if (fault) return `, letter ${fault.at + 1}: ${fault.message}. What stood above is kept.`;
-  if (rule?.outcome === 'faulty') return `: ${rule.message}`;
-  if (formula?.outcome === 'faulty') return `: ${formula.message}`;
-  if (overwrites !== null) return `: written by hand; the formula gives ${overwrites}.`;
-  const isMissing = formula?.outcome === 'open' && cell.cell === null;
-  return isMissing ? ': the formula needs a cell that is not there yet; write this one by hand.' : null;
+function isSameSpans(a: readonly (Span | null)[], b: readonly (Span | null)[]): boolean {
+  return a.length === b.length && a.every((it, at) => it?.low === b[at]?.low && it?.high === b[at]?.high);
 }
