@@ -147,6 +147,37 @@ describe('the stages of a sheet', () => {
     expect(found.some((it) => it.kind === 'example' && it.isCheck)).toBeTrue();
   });
 
+  it('set versions side by side, hold them to the rules of the sheet, and compare the picked ones', async () => {
+    const versions = [
+      entry('version', { title: 'sorted', code: 'def f(p):\n    return sorted(p)[0]\n' }),
+      entry('version', { title: 'walked', code: 'def f(p):\n    return min(p)\n', isOwn: false, source: 'Aino' }),
+      entry('version', { title: 'blank' }),
+    ];
+    await open(versions, ['no library sort']);
+    await page.until(() => page.element.querySelector('app-solutions-table') !== null);
+    const table = page.element.querySelector('app-solutions-table');
+    const rows = (): string[] =>
+      [...(table?.querySelectorAll('tbody tr') ?? [])].map((row) =>
+        [...row.querySelectorAll('th, td')].map((it) => it.textContent.trim()).join('|'),
+      );
+    expect(rows()).toEqual([
+      '|1 sorted|–|own|–|–|–|2|34|1 library sort',
+      '|2 walked|–|Aino|–|–|–|2|28|kept',
+      '|3 blank|–|own|–|–|–|0|0|–',
+    ]);
+    expect(table?.querySelector('tfoot')?.textContent.replace(/\s+/g, ' ').trim()).toBe(
+      'average of those with code231',
+    );
+    expect(page.text).toContain('Breaks “no library sort”: 1 library sort.');
+    const boxes = [...(table?.querySelectorAll<HTMLElement>('input[type="checkbox"]') ?? [])];
+    for (const box of [boxes[2], boxes[0], boxes[1]]) box?.click();
+    await page.until(() => page.element.querySelectorAll('app-code-comparison').length === 2);
+    expect(page.text).toContain('Version 1, and what is different in version 2');
+    expect(page.text).toContain('Version 2, and what is different in version 3');
+    boxes[1]?.click();
+    await page.until(() => page.text.includes('Version 1, and what is different in version 3'));
+  });
+
   it('save no part of bounds that are too many or too long, and keep what was typed', async () => {
     await open([], ['n ≤ 5']);
     const long = `n ≤ 9\n${'m'.repeat(201)}`;
@@ -279,6 +310,9 @@ describe('the trace on a sheet', () => {
     await page.until(() => document.activeElement === cell('0-1'));
     await type('+5');
     key('Enter');
+    // Down to where Tab began, as in a spreadsheet.
+    await page.until(() => document.activeElement === cell('1-0'));
+    key('ArrowRight');
     await page.until(() => document.activeElement === cell('1-1'));
     await type('+2');
     key('Enter');

@@ -27,6 +27,8 @@ export function boundText(bound: Bound): string {
       return bound.condition === null
         ? 'a condition that only you can check'
         : `condition: ${conditions[bound.condition]}`;
+    case 'code':
+      return `for the code: ${bound.most === 0 ? 'no' : `at most ${bound.most}`} ${bound.measure}`;
     case 'unread':
       return `not read: ${bound.text}`;
   }
@@ -98,6 +100,8 @@ export function boundReport(bound: Bound): BoundReport {
       return report(bound.property, null, bound.name === '' ? null : bound.name);
     case 'condition':
       return report(bound.condition, null, null);
+    case 'code':
+      return report(bound.measure, null, bound.most);
     case 'unread':
       return report(null, null, null);
   }

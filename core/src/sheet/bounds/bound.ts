@@ -25,6 +25,9 @@ export const properties = {
 } as const;
 export type PropertyId = keyof typeof properties;
 
+/** What a rule of the code may limit. */
+export type CodeMeasure = 'conditionals' | 'loops' | 'nested loops' | 'functions' | 'lines' | 'library sorts';
+
 /** What a number counts or is, with the word the person uses for it. */
 export const rangeKinds = {
   /** How many things there are; the length of a text. */
@@ -95,6 +98,8 @@ export type Bound =
   | (Place & { readonly kind: 'alphabet'; readonly name: string; readonly size: number })
   | (Place & { readonly kind: 'property'; readonly property: PropertyId; readonly name: string })
   | (Place & { readonly kind: 'condition'; readonly condition: ConditionId | null })
+  /** A rule of an interviewer that every version of the code is held to: `fewer than two conditionals`. */
+  | (Place & { readonly kind: 'code'; readonly measure: CodeMeasure; readonly most: number })
   /** A part that limits nothing that could be read. It is kept, and marked. */
   | (Place & { readonly kind: 'unread' });
 

@@ -31,6 +31,8 @@ const short = (bound: Bound): string => {
       return `${bound.property} ${bound.name}`.trim();
     case 'condition':
       return `condition ${bound.condition ?? `«${bound.text}»`}`;
+    case 'code':
+      return `code ${bound.measure} ${bound.most}`;
     case 'unread':
       return `unread «${bound.text}»`;
   }

@@ -1,6 +1,7 @@
 import type { Read } from './amount';
 import { type Bound, type Place, type Placeless, type RangeKind, rangeKinds } from './bound';
 import { type Hit, rangeFrom, readChoice, readComparisons, readDuration, readSpan } from './comparisons';
+import { readCodeRule } from './code-rule';
 import { type Names, namesIn } from './kinds';
 import { readRequirement } from './requirements';
 import { readSubject } from './subject';
@@ -55,6 +56,8 @@ export function boundsIn(text: string): Bound[] {
 function hitAt(tokens: readonly Token[], at: number, since: number, names: Names): Hit | null {
   const correction = readCorrection(tokens, at);
   if (correction) return { found: [correction.value], from: at, next: correction.next };
+  const code = readCodeRule(tokens, at);
+  if (code) return { found: [code.value], from: at, next: code.next };
   const worded = readWorded(tokens, at, since);
   if (worded) {
     const found = worded.value.map((range) => rangeFrom(range, range.isSum, names));

@@ -7,7 +7,7 @@ import { type Subject, readSubject } from './subject';
 import { type Token, textAt } from './tokens';
 import { isFillerWord } from './words';
 
-export type Requirement = Placeless<Exclude<Bound, { kind: 'correction' | 'same' | 'relation' }>>;
+export type Requirement = Placeless<Exclude<Bound, { kind: 'correction' | 'same' | 'relation' | 'code' }>>;
 
 const condition = (text: string, id: ConditionId) =>
   phrase<Requirement | null>(text, { kind: 'condition', condition: id });

@@ -76,6 +76,8 @@ export function meaning(bound: Bound): string {
       return bound.property;
     case 'alphabet':
       return `alphabet ${bound.size}`;
+    case 'code':
+      return `${bound.measure} ${bound.most}`;
     case 'same':
     case 'correction':
     case 'unread':

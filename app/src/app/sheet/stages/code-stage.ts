@@ -3,22 +3,25 @@ import { MatButton } from '@angular/material/button';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
-import { shippedRates } from '@lernen/core/sheet';
+import { type BrokenRule, shippedRates, solutionsOf } from '@lernen/core/sheet';
 import type { EntryOf, Named } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';
 import { CodeEditor } from '../../ui/code-editor';
+import { isNarrowerThan } from '../../ui/narrow';
 import { Picker } from '../../ui/picker';
 import { valueOf } from '../../ui/value-of';
 import { counted } from '../../ui/words';
 import { SheetFocus } from '../sheet-focus';
+import { SheetLimits } from '../sheet-limits';
 import { EntryRow } from './entry-row';
+import { SolutionsTable } from './solutions-table';
 import { StageFrame } from './stage-frame';
 import { QuietSelect } from '../../ui/fields/quiet-select';
 import { type Option } from '../../ui/fields/select-field';
 
-/** Versions of the code, own and others', and two of them compared. */
+/** Versions of the code, own and others', side by side in a table, and two or three of them compared. */
 @Component({
   selector: 'app-code-stage',
   imports: [
@@ -31,6 +34,7 @@ import { type Option } from '../../ui/fields/select-field';
     MatInput,
     Picker,
     QuietSelect,
+    SolutionsTable,
     StageFrame,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,7 +85,7 @@ import { type Option } from '../../ui/fields/select-field';
                 [value]="version.isOwn ? 'own' : 'other'"
                 (chosen)="store.change(version, { isOwn: $event === 'own' })"
               />
-              <span class="second count">{{ countText(version.code) }}</span>
+              <span class="second count">{{ countText(index) }}</span>
             </div>
             @if (!version.isOwn) {
               <div class="facts">
@@ -119,6 +123,9 @@ import { type Option } from '../../ui/fields/select-field';
             } @placeholder {
               <pre tabindex="0">{{ version.code || ' ' }}</pre>
             }
+            @for (rule of broken(index); track rule.rule) {
+              <p class="risk rule">Breaks “{{ rule.rule }}”: {{ rule.why }}.</p>
+            }
             @if (checks().length > 0) {
               <div class="checks" role="group" [attr.aria-label]="'Checks of version ' + (index + 1)">
                 <span class="label">{{ passedText(version) }}</span>
@@ -141,43 +148,29 @@ import { type Option } from '../../ui/fields/select-field';
           }
         </app-entry-row>
       }
-      <p class="adding">
+      <p>
         <button type="button" matButton="text" class="add" data-start (click)="add(null)">
           {{ versions().length === 0 ? 'The first version' : 'Another version' }}
         </button>
-        @if (versions().length > 1) {
-          <button type="button" matButton="text" class="small" (click)="compare()">
-            {{ compared() ? 'Stop comparing' : 'Compare two' }}
-          </button>
-        }
       </p>
-      @if (compared(); as pair) {
+      @if (versions().length > 1) {
+        <app-solutions-table [solutions]="solutions()" [hasRules]="hasRules()" [(compared)]="compared" />
+      }
+      @for (pair of comparisons(); track pair.label; let first = $first) {
         <div class="facts">
-          <app-quiet-select
-            label="The first version to compare"
-            [options]="versionOptions()"
-            [value]="pair.a"
-            (chosen)="compared.set({ a: $event, b: pair.b })"
-          />
-          with
-          <app-quiet-select
-            label="The second version to compare"
-            [options]="versionOptions()"
-            [value]="pair.b"
-            (chosen)="compared.set({ a: pair.a, b: $event })"
-          />
-          <button type="button" matButton="text" class="small" (click)="sideBySide.set(!sideBySide())">
-            {{ sideBySide() ? 'As one text' : 'Side by side' }}
-          </button>
+          <span>{{ pair.label }}</span>
+          @if (first) {
+            <button type="button" matButton="text" class="small" (click)="sideBySide.set(!sideBySide())">
+              {{ sideBySide() ? 'As one text' : 'Side by side' }}
+            </button>
+          }
         </div>
-        @if (comparison(); as it) {
-          <app-code-comparison
-            [before]="it.before"
-            [after]="it.after"
-            [language]="it.language"
-            [sideBySide]="sideBySide()"
-          />
-        }
+        <app-code-comparison
+          [before]="pair.before"
+          [after]="pair.after"
+          [language]="pair.language"
+          [sideBySide]="sideBySide()"
+        />
       }
     </app-stage-frame>
   `,
@@ -224,15 +217,16 @@ import { type Option } from '../../ui/fields/select-field';
     .check {
       max-width: 30ch;
     }
-    .adding {
-      display: flex;
-      gap: 18px;
+    .rule {
+      margin: 4px 0;
+      font-size: 13px;
     }
   `,
 })
 export class CodeStage {
   protected readonly store = inject(SheetStore);
   private readonly log = inject(LogStore);
+  private readonly limits = inject(SheetLimits);
   private readonly focus = inject(SheetFocus);
   protected readonly valueOf = valueOf;
   protected readonly languages = Object.keys(shippedRates).map((name): Named => ({ id: name, name }));
@@ -246,9 +240,6 @@ export class CodeStage {
     { value: 'own', text: 'my own' },
     { value: 'other', text: 'somebody else’s' },
   ];
-  protected readonly versionOptions = computed<readonly Option[]>(() =>
-    this.versions().map(({ id, title, language }, index) => ({ value: id, text: `${index + 1} ${title || language}` })),
-  );
   /** The examples that every version must pass. */
   protected readonly checks = computed(() =>
     this.store
@@ -256,12 +247,29 @@ export class CodeStage {
       .filter((example) => example.isCheck)
       .map((example) => ({ example, text: `${oneLine(example.input)} → ${oneLine(example.expected)}` })),
   );
-  protected readonly compared = signal<{ readonly a: string; readonly b: string } | null>(null);
-  protected readonly sideBySide = signal(true);
-  protected readonly comparison = computed(() => {
-    const pair = this.compared();
-    const [before, after] = [pair?.a, pair?.b].map((id) => this.versions().find((version) => version.id === id));
-    return before && after ? { before: before.code, after: after.code, language: after.language } : null;
+  /** All versions with what there is to say of each. */
+  protected readonly solutions = computed(() =>
+    solutionsOf(
+      this.versions(),
+      this.approaches(),
+      new Set(this.checks().map(({ example }) => example.id)),
+      this.limits.bounds(),
+    ),
+  );
+  protected readonly hasRules = computed(() => this.limits.bounds().all.some(({ kind }) => kind === 'code'));
+  /** Ids of the versions that are compared, each with the one before it. */
+  protected readonly compared = signal<readonly string[]>([]);
+  /** Beside each other there is room for two only on wide windows. */
+  protected readonly sideBySide = signal(!isNarrowerThan(700)());
+  protected readonly comparisons = computed(() => {
+    const picked = this.versions().flatMap((version, index) =>
+      this.compared().includes(version.id) ? [{ ...version, number: index + 1 }] : [],
+    );
+    return picked.slice(1).flatMap((after, index) => {
+      const before = picked[index];
+      const label = `Version ${before?.number ?? ''}, and what is different in version ${after.number}`;
+      return before ? [{ label, before: before.code, after: after.code, language: after.language }] : [];
+    });
   });
 
   protected add(after: string | null): void {
@@ -269,11 +277,6 @@ export class CodeStage {
     const best = this.approaches().findLast((it) => it.left === null);
     const language = last?.language ?? this.log.settings().language ?? '';
     this.focus.onEntry(this.store.add('version', { language, approachId: best?.id ?? null }, after));
-  }
-
-  protected compare(): void {
-    const [before, after] = this.versions().slice(-2);
-    this.compared.set(this.compared() || !before || !after ? null : { a: before.id, b: after.id });
   }
 
   /** A change of the code takes back what it had passed. */
@@ -301,9 +304,14 @@ export class CodeStage {
     return `${count} of ${counted(this.checks().length, 'check')} passed`;
   }
 
-  protected countText(code: string): string {
-    const lines = code === '' ? 0 : code.replace(/\n$/, '').split('\n').length;
-    return `${counted(lines, 'line')}, ${counted(code.length, 'character')}`;
+  protected countText(index: number): string {
+    const { lines, characters } = this.solutions().rows[index] ?? { lines: 0, characters: 0 };
+    return `${counted(lines, 'line')}, ${counted(characters, 'character')}`;
+  }
+
+  /** The rules of the sheet that a version breaks. */
+  protected broken(index: number): readonly BrokenRule[] {
+    return this.solutions().rows[index]?.broken ?? [];
   }
 
   protected isLink(link: string): boolean {
