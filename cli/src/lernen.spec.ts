@@ -124,15 +124,15 @@ describe('lernen on the command line', () => {
   });
 
   it('says what a text limits, with every digit, and what of it is not read', async () => {
-    const text = '1 ≤ n ≤ 2^63 - 1\nn is even';
+    const text = '1 ≤ n ≤ 2^63 - 1\nn is lucky';
     const { code, out } = await lernen(['bounds', text, '--json']);
     expect(code).toBe(0);
     expect(out).toContain('"high": 9223372036854775807');
     expect(JSON.parse(out)).toEqual([
       jasmine.objectContaining({ text: '1 ≤ n ≤ 2^63 - 1', kind: 'size', name: 'n', low: 1, from: 0, to: 16 }),
-      { text: 'n is even', kind: 'unread', name: null, low: null, high: null, from: 17, to: 26 },
+      { text: 'n is lucky', kind: 'unread', name: null, low: null, high: null, from: 17, to: 27 },
     ]);
-    expect((await lernen(['bounds', text])).out).toContain('17-26  not read: n is even');
+    expect((await lernen(['bounds', text])).out).toContain('17-27  not read: n is lucky');
     expect((await lernen(['bounds', '-'], '2 s')).out).toContain('time limit 2 s');
     expect((await lernen(['bounds'])).code).toBe(1);
   });

@@ -79,14 +79,14 @@ describe('the stages of a sheet', () => {
   });
 
   it('mark where they stand those bounds that are not read, and keep the person’s word on a kind', async () => {
-    await open([], ['1 ≤ n ≤ 9, n is even', '1 ≤ t ≤ 20']);
+    await open([], ['1 ≤ n ≤ 9, n is lucky', '1 ≤ t ≤ 20']);
     await page.until(() => page.all('app-bounds-stage mark').length === 1);
-    expect(page.all('app-bounds-stage mark')[0]?.textContent).toBe('n is even');
-    expect(page.text).toContain('not read: n is even');
+    expect(page.all('app-bounds-stage mark')[0]?.textContent).toBe('n is lucky');
+    expect(page.text).toContain('not read: n is lucky');
     await page.press('time t: 1 to 20; say what it is');
     await page.press('test cases');
     await page.until(() => page.text.includes('t counts as test cases, as you say'));
-    expect(valueOf('Bounds and conditions, one a line')).toBe('1 ≤ n ≤ 9, n is even\n1 ≤ t ≤ 20\nt: test cases');
+    expect(valueOf('Bounds and conditions, one a line')).toBe('1 ≤ n ≤ 9, n is lucky\n1 ≤ t ≤ 20\nt: test cases');
     expect(page.text).toMatch(/test cases\s*t: 1 to 20/);
     await page.press('test cases t: 1 to 20; say what it is');
     await page.press('value');

@@ -22,6 +22,10 @@ export const properties = {
   distinct: 'all different',
   permutation: 'a permutation',
   positive: 'positive',
+  even: 'even',
+  odd: 'odd',
+  prime: 'prime',
+  'power-of-two': 'a power of two',
 } as const;
 export type PropertyId = keyof typeof properties;
 

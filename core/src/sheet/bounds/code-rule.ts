@@ -38,6 +38,8 @@ const atMost: readonly (readonly [words: readonly string[], less: number])[] = [
 
 /** Reads a rule of the code that begins at a token: `fewer than two conditionals`, `no library sort`. */
 export function readCodeRule(tokens: readonly Token[], at: number): Read<CodeRule> | null {
+  const token = tokens[at];
+  if (token?.kind !== 'word' || !beginnings.has(token.text.toLowerCase())) return null;
   for (const [words, less] of atMost) {
     if (!words.every((word, index) => textAt(tokens, at + index).toLowerCase() === word)) continue;
     const amount = readCount(tokens, at + words.length);
@@ -53,6 +55,8 @@ export function readCodeRule(tokens: readonly Token[], at: number): Read<CodeRul
     ? { value: { kind: 'code', measure: found.meaning, most: 0 }, next: found.next }
     : null;
 }
+
+const beginnings = new Set(['no', 'without', 'avoid', ...atMost.map(([[first = '']]) => first)]);
 
 const numberWords = ['zero', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 

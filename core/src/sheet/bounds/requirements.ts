@@ -99,6 +99,10 @@ const book = new PhraseBook<Requirement | null>([
   property('no two _? are? the? equal|alike|same|identical', 'distinct'),
   property('a? permutation of', 'permutation'),
   property('all? positive integers|numbers', 'positive'),
+  property('is|are always? even', 'even'),
+  property('is|are always? odd', 'odd'),
+  property('is|are always? prime', 'prime'),
+  property('is|are always? a? power|powers of two|2', 'power-of-two'),
 
   alphabet('lowercase|lower-case english|latin? letters|characters|alphabet', 26),
   alphabet('lowercase|lower-case', 26),

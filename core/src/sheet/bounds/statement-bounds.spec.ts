@@ -15,7 +15,7 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
   it('are found in their order', () => {
     expect(boundsInStatement(statement)).toEqual([
       '1 ≤ n ≤ 2·10^5',
-      '0 <= h[i] <= 10^9',
+      '0 ≤ h[i] ≤ 10^9',
       'up to 100 000 queries',
       'in a single pass',
       'do not modify the array',
@@ -30,14 +30,14 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
   });
 
   it('are read out of formulas and out of HTML that was pasted', () => {
-    expect(boundsInStatement('where $1 \\le n, m \\le 10^{5}$ and `k <= n`')).toEqual(['1 ≤ n, m ≤ 10^5', 'k <= n']);
-    expect(boundsInStatement('with 1 &lt;= len(word) &lt;= 50')).toEqual(['1 <= len(word) <= 50']);
+    expect(boundsInStatement('where $1 \\le n, m \\le 10^{5}$ and `k <= n`')).toEqual(['1 ≤ n, m ≤ 10^5', 'k ≤ n']);
+    expect(boundsInStatement('with 1 &lt;= len(word) &lt;= 50')).toEqual(['1 ≤ len(word) ≤ 50']);
   });
 
   it('are found of cells in a grid and of operations', () => {
     expect(boundsInStatement('1 <= r, c <= 500; 0 <= h[i][j] <= 10^6.')).toEqual([
-      '1 <= r, c <= 500',
-      '0 <= h[i][j] <= 10^6',
+      '1 ≤ r, c ≤ 500',
+      '0 ≤ h[i][j] ≤ 10^6',
     ]);
     expect(boundsInStatement('There are 1 ≤ q ≤ 2·10^5 operations.')).toEqual(['1 ≤ q ≤ 2·10^5 operations']);
   });

@@ -1,6 +1,7 @@
 import { maxBoundLine, maxBoundLines } from '../../model/entry';
 import { type Bound, type End, isRange, isSymbol } from './bound';
 import { boundsIn } from './read-bounds';
+import { tokensOf } from './tokens';
 
 /**
  * Bounds that a statement seems to contain, as lines for the sheet, in the order of their appearance. They are offered,
@@ -32,24 +33,17 @@ function groupsOf(bounds: readonly Bound[]): Bound[][] {
   return groups;
 }
 
-/** The words of a statement without the dress of formulas and pages. */
+/** The words of a statement without the dress of formulas and pages; figures keep their separators. */
 function lineOf(text: string): string {
-  return text
-    .replace(/\\l(?:eq?|eqslant)(?![a-zA-Z])/g, '≤')
-    .replace(/\\g(?:eq?|eqslant)(?![a-zA-Z])/g, '≥')
-    .replace(/\\lt(?![a-zA-Z])/g, '<')
-    .replace(/\\gt(?![a-zA-Z])/g, '>')
-    .replace(/\\(?:cdot|times)(?![a-zA-Z])/g, '·')
-    .replace(/\\[lr]?vert(?![a-zA-Z])/g, '|')
-    .replace(/\\[,;:! ]|\\left|\\right|\$|`|\*\*/g, '')
-    .replace(/\^\{(\d+)\}/g, '^$1')
-    .replace(/_\{(\w)\}/g, '_$1')
-    .replace(/&lt;/g, '<')
-    .replace(/&gt;/g, '>')
-    .replace(/&le;/g, '≤')
-    .replace(/&ge;/g, '≥')
-    .replace(/<sup>(\d+)<\/sup>/g, '^$1')
-    .replace(/<\/?[a-z]+>/g, '')
+  let [line, behind] = ['', 0];
+  for (const { kind, text: spelled, from, to } of tokensOf(text)) {
+    const isApart = /\s|&nbsp;|&thinsp;|~|\\[,;: ]/.test(text.slice(behind, from));
+    const written = kind === 'number' ? text.slice(from, to).replace(/\\,|[{}]/g, '') : spelled;
+    line += `${isApart ? ' ' : ''}${kind === 'raised' ? '^' : ''}${written}`;
+    behind = to;
+  }
+  return line
+    .replace(/\^\((\w+)\)/g, '^$1')
     .replace(/\s+/g, ' ')
     .trim();
 }

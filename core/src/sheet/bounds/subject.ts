@@ -15,8 +15,19 @@ export interface Subject {
 const maxIndex = 12;
 const lengthWords = /^(?:len|length|size|strlen|count|sizeof)$/i;
 
+/** What was read at the tokens of a text, as every reader of a token asks for it again. */
+const known = new WeakMap<readonly Token[], (Read<Subject> | null | undefined)[]>();
+
 /** Reads a name that begins at a token: `n`, `a[i]`, `a_i`, `grid[i][j]`, `|s|`, `s.length`, `len(a)`. */
 export function readSubject(tokens: readonly Token[], at: number): Read<Subject> | null {
+  const read = known.get(tokens) ?? [];
+  if (read.length === 0) known.set(tokens, read);
+  const found = read[at] === undefined ? subjectAt(tokens, at) : read[at];
+  read[at] = found;
+  return found;
+}
+
+function subjectAt(tokens: readonly Token[], at: number): Read<Subject> | null {
   const token = tokens[at];
   if (token?.text === '|') return readBars(tokens, at);
   if (token?.kind !== 'word' || (isJoiningWord(token.text) && !isArticleName(tokens, at))) return null;

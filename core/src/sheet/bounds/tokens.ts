@@ -34,6 +34,8 @@ export interface Token {
 type Spelled = readonly [kind: TokenKind, text: string];
 
 interface Spelling {
+  /** Signs with which it can begin: only where one stands the pattern is tried. */
+  readonly first: string;
   readonly pattern: RegExp;
   /** What it is; null where it only dresses the text. */
   readonly read: ((found: string) => Spelled) | null;
@@ -100,42 +102,89 @@ const raisedDigits = '⁰¹²³⁴⁵⁶⁷⁸⁹';
 const plainOf = (raised: string): string => [...raised].map((digit) => raisedDigits.indexOf(digit)).join('');
 
 /** Every pattern is sticky and looks ahead by a bounded number of letters, so that reading is linear in the text. */
+const digits = '0123456789';
+const latin = 'abcdefghijklmnopqrstuvwxyz';
+const greek = Array.from({ length: 0x90 }, (_, index) => String.fromCharCode(0x370 + index)).join('');
+const letters = latin + latin.toUpperCase() + greek;
+
 const spellings: readonly Spelling[] = [
-  { pattern: /\\\\|<br\s?\/?>|<\/?(?:li|p|ul|ol|div|pre)\b[^<>]{0,80}>/y, read: () => ['end', '\n'] },
-  { pattern: /<sup>\s?(\d{1,6})\s?<\/sup>/y, read: (found) => ['raised', found.replace(/\D/g, '')] },
-  { pattern: /<sub>\s?\w(?:,\s?\w)?\s?<\/sub>/y, read: (found) => ['word', `_${found.replace(/<\/?sub>|\s/g, '')}`] },
-  { pattern: /<\/?(?:code|b|i|em|strong|var|span|sup|sub|tt|mark)\b[^<>]{0,80}>/y, read: null },
-  { pattern: /&(?:nbsp|thinsp|ensp|emsp);|[ \t\r\u00a0\u2009\u200a\u202f\u200b\u2060\ufeff]/y, read: null },
-  { pattern: /&(?:lt|gt);=/y, read: (found) => ['sign', found === '&lt;=' ? '≤' : '≥'] },
-  { pattern: /&[a-z]{2,6};/y, read: (found) => entities.get(found) ?? ['mark', found] },
-  { pattern: /\\[,;:! ]|\\(?:quad|qquad|left|right|big|Big|displaystyle|limits)(?![a-zA-Z])|~/y, read: null },
-  { pattern: /\\(?:text|mathrm|mathit|mathbf|mathtt|texttt|operatorname|rm|it|tt|bf)(?![a-zA-Z])/y, read: null },
-  { pattern: /\\[a-zA-Z]{1,20}/y, read: (found) => commands.get(found.slice(1)) ?? ['word', found.slice(1)] },
-  { pattern: /\\[()[\]]|\$\$?|`{1,3}|\*\*(?!\s?\d)/y, read: null },
-  { pattern: /\\[{}|]/y, read: (found) => ['bracket', found.slice(1)] },
+  { first: '\\<', pattern: /\\\\|<br\s?\/?>|<\/?(?:li|p|ul|ol|div|pre)\b[^<>]{0,80}>/y, read: () => ['end', '\n'] },
+  { first: '<', pattern: /<sup>\s?(\d{1,6})\s?<\/sup>/y, read: (found) => ['raised', found.replace(/\D/g, '')] },
   {
+    first: '<',
+    pattern: /<sub>\s?\w(?:,\s?\w)?\s?<\/sub>/y,
+    read: (found) => ['word', `_${found.replace(/<\/?sub>|\s/g, '')}`],
+  },
+  { first: '<', pattern: /<\/?(?:code|b|i|em|strong|var|span|sup|sub|tt|mark)\b[^<>]{0,80}>/y, read: null },
+  {
+    first: `& \t\r\u00a0\u2009\u200a\u202f\u200b\u2060\ufeff`,
+    pattern: /&(?:nbsp|thinsp|ensp|emsp);|[ \t\r\u00a0\u2009\u200a\u202f\u200b\u2060\ufeff]/y,
+    read: null,
+  },
+  { first: '&', pattern: /&(?:lt|gt);=/y, read: (found) => ['sign', found === '&lt;=' ? '≤' : '≥'] },
+  { first: '&', pattern: /&[a-z]{2,6};/y, read: (found) => entities.get(found) ?? ['mark', found] },
+  {
+    first: '\\~',
+    pattern: /\\[,;:! ]|\\(?:quad|qquad|left|right|big|Big|displaystyle|limits)(?![a-zA-Z])|~/y,
+    read: null,
+  },
+  {
+    first: '\\',
+    pattern: /\\(?:text|mathrm|mathit|mathbf|mathtt|texttt|operatorname|rm|it|tt|bf)(?![a-zA-Z])/y,
+    read: null,
+  },
+  {
+    first: '\\',
+    pattern: /\\[a-zA-Z]{1,20}/y,
+    read: (found) => commands.get(found.slice(1)) ?? ['word', found.slice(1)],
+  },
+  { first: '\\$`*', pattern: /\\[()[\]]|\$\$?|`{1,3}|\*\*(?!\s?\d)/y, read: null },
+  { first: '\\', pattern: /\\[{}|]/y, read: (found) => ['bracket', found.slice(1)] },
+  {
+    first: 'OΘΩ',
     pattern: /[OΘΩ]\s?\((?:[^()\n]|\((?:[^()\n]|\([^()\n]{0,40}\)){0,40}\)){1,80}\)/y,
     read: (found) => ['cost', found.replace(/\s+/g, ' ')],
   },
   {
+    first: digits,
     pattern: /\d{1,3}(?:(?:[ \u00a0\u2009\u202f'’_]|\\,|\{,\}|\{\\,\}|,)\d{3}(?!\d)){1,8}(?![.,]?\d)/y,
     read: (found) => ['number', found.replace(/\D/g, '')],
   },
-  { pattern: /\d{1,400}(?:\.\d{1,60})?(?:[eE]\d{1,4}(?![\w])|[kKM](?![\w]))?/y, read: (found) => ['number', found] },
-  { pattern: new RegExp(`[${raisedDigits}]{1,6}`, 'y'), read: (found) => ['raised', plainOf(found)] },
   {
+    first: digits,
+    pattern: /\d{1,400}(?:\.\d{1,60})?(?:[eE]\d{1,4}(?![\w])|[kKM](?![\w]))?/y,
+    read: (found) => ['number', found],
+  },
+  {
+    first: raisedDigits,
+    pattern: new RegExp(`[${raisedDigits}]{1,6}`, 'y'),
+    read: (found) => ['raised', plainOf(found)],
+  },
+  {
+    first: letters,
     pattern:
       /[A-Za-z]{2,30}(?:-[A-Za-z]{2,30}){1,3}|[A-Za-z\u0370-\u03ff][A-Za-z0-9]{0,60}(?:[’'](?:s|t)(?![A-Za-z]))?(?:_(?:\{[^{}\n]{1,20}\}|[A-Za-z0-9]{1,30})|[₀-₉ᵢⱼₖₙₘ]{1,6})*/y,
     read: (found) => ['word', found.replace(/_\{([^{}]*)\}/g, '_$1')],
   },
-  { pattern: /<=|=<|>=|=>|==|!=|[<>=≤≥⩽⩾≦≧≠∈]/y, read: (found) => ['sign', signs.get(found) ?? found] },
-  { pattern: /\*\*|\^/y, read: () => ['operator', '^'] },
-  { pattern: /[·⋅∙•×*](?=\s?\(?\s?[\dA-Za-z])/y, read: () => ['operator', '·'] },
-  { pattern: /[-−–]/y, read: () => ['operator', '-'] },
-  { pattern: /[+/]/y, read: (found) => ['operator', found] },
-  { pattern: /[()[\]{}|∣‖]/y, read: (found) => ['bracket', found === '∣' ? '|' : found] },
-  { pattern: /\.{2,3}|…/y, read: () => ['mark', '…'] },
+  {
+    first: '<=>!≤≥⩽⩾≦≧≠∈',
+    pattern: /<=|=<|>=|=>|==|!=|[<>=≤≥⩽⩾≦≧≠∈]/y,
+    read: (found) => ['sign', signs.get(found) ?? found],
+  },
+  { first: '*^', pattern: /\*\*|\^/y, read: () => ['operator', '^'] },
+  { first: '·⋅∙•×*', pattern: /[·⋅∙•×*](?=\s?\(?\s?[\dA-Za-z])/y, read: () => ['operator', '·'] },
+  { first: '-−–', pattern: /[-−–]/y, read: () => ['operator', '-'] },
+  { first: '+/', pattern: /[+/]/y, read: (found) => ['operator', found] },
+  { first: '()[]{}|∣‖', pattern: /[()[\]{}|∣‖]/y, read: (found) => ['bracket', found === '∣' ? '|' : found] },
+  { first: '.…', pattern: /\.{2,3}|…/y, read: () => ['mark', '…'] },
 ];
+
+const spellingsBy: ReadonlyMap<string, readonly Spelling[]> = new Map(
+  [...new Set(spellings.map(({ first }) => first).join(''))].map((sign) => [
+    sign,
+    spellings.filter(({ first }) => first.includes(sign)),
+  ]),
+);
 
 /** What stands at an index; nothing behind the end. */
 export function textAt(tokens: readonly Token[], at: number): string {
@@ -175,7 +224,7 @@ function spellingAt(
   text: string,
   at: number,
 ): { readonly length: number; readonly read: readonly [TokenKind, string] | null } | null {
-  for (const { pattern, read } of spellings) {
+  for (const { pattern, read } of spellingsBy.get(text.charAt(at)) ?? []) {
     pattern.lastIndex = at;
     const found = pattern.exec(text)?.[0];
     if (found !== undefined) return { length: found.length, read: read && read(found) };
