@@ -2,7 +2,9 @@ import {
   type CostStep,
   type CostRelation,
   compareCosts,
+  constantIn,
   evaluateCost,
+  largeConstant,
   magnitude,
   normalCost,
   product,
@@ -37,6 +39,8 @@ export interface CostOptions {
 /** What `lernen cost` says of an expression. */
 export interface CostReport {
   readonly normal: string;
+  /** A constant factor that is too large to drop; left out where there is none. */
+  readonly constant?: number;
   readonly steps: readonly CostStep[];
   readonly relation?: CostRelation;
   readonly at?: CostAt;
@@ -57,8 +61,10 @@ export function costReport(expression: string, options: CostOptions): CostReport
   const bounds = boundsFrom(options);
   const limits = [...options.assume.map(readLimit), ...bounds.limits];
   const normal = normalCost(expression, limits).text;
+  const constant = constantIn(expression);
   return {
     normal,
+    ...(constant >= largeConstant ? { constant } : {}),
     steps: simplifyingSteps(expression, limits),
     ...(options.compare === undefined ? {} : { relation: compareCosts(expression, options.compare, limits) }),
     ...(options.bounds === undefined ? {} : { at: costAt(expression, bounds, options) }),
@@ -108,9 +114,10 @@ function rateFrom(text: string): number {
 
 const fitWords: Readonly<Record<Fit, string>> = { fits: 'fits', tight: 'tight', over: 'over' };
 
-export function costText({ normal, steps, relation, at }: CostReport, compared: string | undefined): string {
+export function costText({ normal, constant, steps, relation, at }: CostReport, compared: string | undefined): string {
   return [
     normal,
+    ...(constant === undefined ? [] : [`  a constant of ${constant} is too large to drop`]),
     ...steps.map(({ why }) => `  ${why}`),
     ...(relation === undefined
       ? []

@@ -113,6 +113,8 @@ describe('lernen on the command line', () => {
       '3·n·log n is n·log n: a constant factor does not count',
       'm is dominated by n·log n',
     ]);
+    const large = JSON.parse((await lernen(['cost', '19*2*20*20', '--json'])).out);
+    expect([large.normal, large.constant]).toEqual(['O(1)', 15_200]);
     const { at } = JSON.parse((await lernen(['cost', 'n^2', ...bounds, '--json'])).out);
     expect([at.steps.value, at.fits, at.memory.fits]).toEqual([4e10, 'over', 'over']);
     expect(at.classes.find((it: { cost: string }) => it.cost === 'n·q')).toEqual({

@@ -11,7 +11,11 @@ const longest = 300;
 
 /** Words that say what is counted, not how much; they are read over. */
 const readOver =
-  /\b(?:amorti[sz]ed|on average|average(?: case)?|avg|in expectation|expected|worst[ -]case|best[ -]case|worst|best|time|space|memory|extra|additional|auxiliary|overall|in total|total|per (?:operation|query|call|element|step)|each|with high probability|whp)\b/gi;
+  /\b(?:amorti[sz]ed|on average|average(?: case)?|avg|about|roughly|approximately|steps|in expectation|expected|worst[ -]case|best[ -]case|worst|best|time|space|memory|extra|additional|auxiliary|overall|in total|total|per (?:operation|query|call|element|step)|each|with high probability|whp)\b/gi;
+
+/** `O(1) + output`, `O(1) without the answer`: what is given back does not count. */
+const outputAside =
+  /(?:\+|,|\(|\bplus\b|\bbesides\b|\bwithout\b|\bexcluding\b|\bnot counting\b|\bapart from\b)\s*(?:without |besides |excluding |plus |not counting )?(?:the )?(?:output|answer|result)(?: (?:list|array|map|itself))?\s*\)?\s*$/i;
 
 /** Costs that are written as one word. */
 const wordCosts = new Map(
@@ -82,6 +86,8 @@ export function costTokens(text: string): CostToken[] {
     const [, number, word, superscript, fraction, low, sign, other] = match;
     const at = match.index;
     if (number !== undefined) tokens.push({ kind: 'number', text: number.replace(',', '.'), at });
+    else if (word !== undefined && proseWords.has(word.toLowerCase()))
+      throw new CostError(at, `a variable, a number or an operator, and “${word}” belongs to a sentence`, text);
     else if (word !== undefined) tokens.push(...wordTokens(word, at));
     else if (superscript !== undefined) tokens.push(...superscriptTokens(superscript, at));
     else if (fraction !== undefined) tokens.push(...fractionTokens(fraction, at));
@@ -91,23 +97,53 @@ export function costTokens(text: string): CostToken[] {
     else if (other !== undefined) throw new CostError(at, 'a variable, a number or an operator', text);
   }
   tokens.push({ kind: 'end', text: '', at: text.length });
-  return tokens;
+  return withCrosses(tokens, source);
 }
+
+/** Words of sentences, which name nothing that could be counted. */
+const proseWords = new Set(
+  (
+    'a an the and or but of in on at to by for from with without is are was it its this that we i you if when where while ' +
+    'because since so then every all any each both about depends which as per not no most least only'
+  )
+    .split(' ')
+    .filter((word) => word.length > 1),
+);
+
+/** `n x m`: a letter x between two factors, apart from both, is a cross. */
+function withCrosses(tokens: readonly CostToken[], source: string): CostToken[] {
+  return tokens.map((token, index) => {
+    if (token.kind !== 'word' || !/^[xX]$/.test(token.text)) return token;
+    const [before, after] = [tokens[index - 1], tokens[index + 1]];
+    const isApart = /^\s[xX]\s$/.test(source.slice(Math.max(0, token.at - 1), token.at + 2));
+    const isBetween =
+      before !== undefined &&
+      (before.kind !== 'sign' || before.text === ')' || before.text === '!') &&
+      (after?.kind === 'number' || after?.kind === 'word' || after?.text === '(' || after?.text === '√');
+    return isApart && isBetween ? { kind: 'sign', text: '*', at: token.at } : token;
+  });
+}
+
+/** `linear in the number of edges`: the word, of that name. */
+const wordOf =
+  /^(constant|logarithmic|linear|linearithmic|quadratic|cubic|exponential|factorial) in (?:the )?(?:(?:number|count|size|length) of (?:the |all )?)?([a-z]\w*)$/i;
 
 /** The text without words about what is counted and with signs for spelled-out operators, every offset kept. */
 function plainSource(text: string): string {
   if (!/[a-z]{4}|avg|whp|\(\s*\)/i.test(text)) return text;
   let source = text
+    .replace(outputAside, (words) => ' '.repeat(words.length))
     .replace(readOver, (words) => ' '.repeat(words.length))
     .replace(/\(\s*\)/g, (empty) => ' '.repeat(empty.length));
   for (const [words, sign] of spelledSigns) source = source.replace(words, (found) => sign.padEnd(found.length));
   const bare = source.trim().toLowerCase();
-  return wordCosts.get(bare) ?? source;
+  const [, word = '', name = 'n'] = wordOf.exec(source.trim()) ?? [];
+  return wordCosts.get(bare) ?? wordCosts.get(word.toLowerCase())?.replace('n', name) ?? source;
 }
 
 const namedFunctions = /^(?:log|ln|lg|sqrt|min|max|alpha|choose|binom|loglog)$/i;
 /** Letters that people put side by side for a product. */
-const productLetters = /^[nmkqhwdtVENMKRCLS]{2,3}$/;
+const productLetters = /^[nmkqhwdtVENMKRCLSWHTDQUB]{2,3}$/;
 
 /** `nlogn` is `n log n`, `nm` is `(n m)`, `n2` is left to the number that follows; other words are names. */
 function wordTokens(word: string, at: number): CostToken[] {

@@ -1,6 +1,8 @@
 export * from './cost-fault';
 export * from './compare-costs';
+export { largeConstant } from './constant';
 export * from './evaluate-cost';
+export * from './evaluate-expression';
 export * from './expression';
 export { type Limit } from './growth';
 export { type Magnitude, magnitude, product } from './magnitude';

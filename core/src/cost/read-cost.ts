@@ -1,5 +1,6 @@
 import { CostError } from '../errors';
 import { type CostToken, costTokens } from './cost-tokens';
+import { constantOf } from './constant';
 import type { CostExpression, CostFunction } from './expression';
 
 /**
@@ -79,9 +80,17 @@ class CostReader {
           product.kind === 'product'
             ? { kind: 'product', factors: [...product.factors, factor] }
             : { kind: 'product', factors: [product, factor] };
-      } else if (this.take('/')) product = { kind: 'quotient', of: product, by: this.power() };
+      } else if (this.take('/')) product = { kind: 'quotient', of: product, by: this.divisor() };
       else return product;
     }
+  }
+
+  private divisor(): CostExpression {
+    const at = this.next;
+    const divisor = this.power();
+    if (constantOf(divisor) === 0)
+      throw new CostError(this.tokens[at]?.at ?? 0, 'a divisor that is not zero', this.text);
+    return divisor;
   }
 
   private power(): CostExpression {

@@ -26,7 +26,9 @@ describe('an approach against the bounds', () => {
   it('breaks conditions by its costs and by what its idea does', () => {
     const broken = (facts: Partial<ApproachFacts>, line: string): string[] =>
       check({ time: 'O(n)', ...facts }, ['n ≤ 10', line]).broken.map(({ why }) => why);
-    expect(broken({ space: 'O(n)' }, 'no extra space')).toEqual(['O(n) of space is kept.']);
+    expect(broken({ space: 'O(n)' }, 'no extra space')).toEqual([
+      'O(n) of space is kept. If that is the answer itself, say so: “O(1) + output”.',
+    ]);
     expect(broken({ space: 'O(1)' }, 'no extra space')).toEqual([]);
     expect(broken({ operations: [{ name: 'get', time: 'O(k)' }] }, 'constant time per operation')).toEqual([
       'get takes O(k).',
@@ -46,6 +48,21 @@ describe('an approach against the bounds', () => {
       'It needs all questions beforehand (“Sort all queries”).',
     ]);
     expect(check({ time: 'O(1)', space: 'O(n)' }, ['n ≤ 10', 'no extra space']).text).toBe('breaks “no extra space”');
+  });
+
+  it('counts a constant that is too large to drop, and says so', () => {
+    const { remarks, text } = check({ time: '19·2·20·20·n' }, ['n ≤ 20 000']);
+    expect(text).toBe('over: 3·10⁸ steps for 10⁸');
+    expect(remarks.map((it) => [it.rule, it.text.replace(/\s/g, ' ')])).toEqual([
+      ['large-constant', 'In its time, a constant of 15 200 is too large to drop: it counts with the steps.'],
+    ]);
+    expect(check({ time: '26n' }, ['n ≤ 9']).remarks.map(({ rule }) => rule)).toEqual(['not-simplified']);
+  });
+
+  it('branches by its words as well as by its code', () => {
+    const verdictOf = (idea: string): string => check({ time: 'O(1)', idea }, ['n ≤ 9', 'no branching']).verdict;
+    expect(verdictOf('If the number is below zero, the mask turns it.')).toBe('breaks');
+    expect(verdictOf('The sign bit is the mask, no branch is needed.')).toBe('fits');
   });
 
   it('points out what a stated cost forgets', () => {

@@ -1,7 +1,8 @@
 import { CostError } from '../errors';
 import { type Bounds, type ConditionId, conditions, isRange } from './bounds/bound';
 import { type Budget, type Fit, allowedSteps, fitOf } from './budget';
-import { evaluateCost, variablesWithout } from '../cost/evaluate-cost';
+import { largeConstant } from '../cost/constant';
+import { constantIn, evaluateCost, variablesWithout } from '../cost/evaluate-cost';
 import { grouped } from '../cost/grouped';
 import { type Magnitude, magnitude, product } from '../cost/magnitude';
 import { compareCosts } from '../cost/compare-costs';
@@ -35,7 +36,13 @@ export interface Breach {
 }
 
 /** The rules that look at a stated cost. */
-export type RemarkRule = 'space-forgets' | 'time-forgets-sort' | 'not-simplified' | 'leaves-out' | 'same-size';
+export type RemarkRule =
+  | 'space-forgets'
+  | 'time-forgets-sort'
+  | 'not-simplified'
+  | 'large-constant'
+  | 'leaves-out'
+  | 'same-size';
 
 /** Something that looks wrong, or is to be asked, by a rule that can be put aside. */
 export interface Remark {
@@ -149,7 +156,7 @@ function brokenConditions(facts: ApproachFacts, deeds: readonly IdeaFact[], boun
   const tests: Readonly<Record<ConditionId, () => string | null>> = {
     'no-extra-space': () =>
       isMore(facts.space)
-        ? `${normalCost(facts.space ?? '').text} of space is kept.`
+        ? `${normalCost(facts.space ?? '').text} of space is kept. If that is the answer itself, say so: “O(1) + output”.`
         : saying(deeds, 'keeps', (what) => `It keeps ${what}`),
     'constant-operation': () => slowOperation(facts, bounds, isMore),
     'keep-input': () => saying(deeds, 'changes-input', (what) => `It does ${what}`) ?? sortingInput(facts, deeds),
@@ -157,7 +164,7 @@ function brokenConditions(facts: ApproachFacts, deeds: readonly IdeaFact[], boun
       saying(deeds, 'reads-again', () => 'It reads the input more than once') ??
       saying(deeds, 'sorts', () => 'A sort reads the input more than once'),
     'no-recursion': () => saying(deeds, 'recurses', () => 'It is recursive'),
-    'no-branching': () => saying(deeds, 'branches', () => 'The code branches'),
+    'no-branching': () => saying(deeds, 'branches', () => 'It branches'),
     'comparisons-only': () => saying(deeds, 'looks-at-values', () => 'It looks at values, not only at comparisons'),
     online: () => saying(deeds, 'waits-for-all', () => 'It needs all questions beforehand'),
   };
@@ -226,9 +233,17 @@ function costRemarks(facts: ApproachFacts, deeds: readonly IdeaFact[]): Remark[]
     ['time', facts.time],
     ['space', facts.space],
   ] as const) {
-    const [dropped] = readable(cost)
-      ? simplifyingSteps(cost ?? '').filter(({ kind }) => kind === 'dominated' || kind === 'constant')
-      : [];
+    if (readable(cost) === null) continue;
+    const constant = constantIn(cost ?? '');
+    const isLarge = constant >= largeConstant;
+    if (isLarge)
+      remarks.push({
+        rule: 'large-constant',
+        text: `In its ${what}, a constant of ${grouped(String(Math.round(constant)))} is too large to drop: it counts with the steps.`,
+      });
+    const [dropped] = simplifyingSteps(cost ?? '').filter(
+      ({ kind }) => kind === 'dominated' || (kind === 'constant' && !isLarge),
+    );
     if (dropped) remarks.push({ rule: 'not-simplified', text: `In its ${what}, ${dropped.why}.` });
   }
   return remarks;

@@ -1,4 +1,5 @@
-import { evaluateCost, type Sizes } from '../cost/evaluate-cost';
+import { evaluateCost } from '../cost/evaluate-cost';
+import type { Sizes } from '../cost/evaluate-expression';
 import type { Bounds } from './bounds/bound';
 import { type Magnitude, magnitude } from '../cost/magnitude';
 import { normalCost } from '../cost/normal-cost';

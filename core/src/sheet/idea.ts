@@ -91,6 +91,11 @@ const wordSigns: readonly Sign[] = [
       /\bhash\w*\b|\bcount(?:s|ing)? ?sort\b|\bradix\b|\bbuckets?\b|\bindex(?:ed|es)? by (?:the )?value\b|\bpigeonhole\b|\bbit by bit\b|\btable of counts\b/gi,
   },
   {
+    deed: 'branches',
+    what: 'a branch',
+    pattern: /\bif\b(?! (?:needed|any|at all))|\bbranch(?:es|ing)?\b|\bconditionals?\b|\bcases? distinction\b/gi,
+  },
+  {
     deed: 'waits-for-all',
     what: 'all questions beforehand',
     pattern:

@@ -1,5 +1,6 @@
 import { CostError } from '../errors';
-import { evaluateCost, type Sizes } from '../cost/evaluate-cost';
+import { evaluateCost } from '../cost/evaluate-cost';
+import type { Sizes } from '../cost/evaluate-expression';
 import { type Magnitude, product, magnitude } from '../cost/magnitude';
 import { compareCosts } from '../cost/compare-costs';
 import { normalCost } from '../cost/normal-cost';

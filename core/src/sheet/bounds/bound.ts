@@ -1,5 +1,5 @@
 import type { Limit } from '../../cost/growth';
-import type { Sizes } from '../../cost/evaluate-cost';
+import type { Sizes } from '../../cost/evaluate-expression';
 import { type Amount, shifted } from './amount';
 
 /** Rules a solution must keep that the machine knows something about; others are kept as text. */
