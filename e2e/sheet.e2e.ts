@@ -134,6 +134,10 @@ test('a trace takes keys as fast as they come', async ({ lernen, page }) => {
     await expect(page.locator(`[data-cell="${row}-1"]`)).toHaveText(sum);
   }
   await expect(page.locator('[data-cell="4-0"]')).toBeFocused();
+  // The row that Enter made and nobody wrote in goes when one leaves.
+  await page.getByLabel('Title of trace 1').click({ delay: 100 });
+  await expect(page.locator('[data-cell="4-0"]')).toHaveCount(0);
+  await expect(page.locator('[data-cell="3-0"]')).toHaveCount(1);
 });
 
 test('a loop makes the rows of a trace, formulas fill them, and the last row is compared with the answer', async ({

@@ -4,9 +4,9 @@ export interface FoundExample {
   readonly expected: string;
 }
 
-const inputWord = /^[\s>*_#-]*(?:sample |example )?(?:input|given|in)\b\s*\d*\s*[:=]?[*_]*\s*/i;
+const inputWord = /^[\s>*_#-]*(?:sample |example )?(?:input|given|in)\b\s*\d*\s*[*_]*\s*[:=]?[*_]*\s*/i;
 const expectedWord =
-  /^[\s>*_#-]*(?:sample |example )?(?:output|expected(?: output)?|answer|result|returns?|out)\b\s*\d*\s*[:=]?[*_]*\s*/i;
+  /^[\s>*_#-]*(?:sample |example )?(?:output|expected(?: output)?|answer|result|returns?|out)\b\s*\d*\s*[*_]*\s*[:=]?[*_]*\s*/i;
 const endWord = /^[\s>*_#-]*(?:explanation|note|example|because|constraints|bounds|limits)\b/i;
 
 /**

@@ -23,6 +23,13 @@ describe('the answer of a trace beside what its example expects', () => {
     expect(compared(['1 2'], '[1, 2, 3]')).toBe('other 1 2');
   });
 
+  it('is that of each call, one after the other', () => {
+    const columns = ['call', 'answer'].map((name) => ({ name, kind: 'value', rule: '' }));
+    const table = { columns, rows: [['push(5)', ''], ['lowest()', '5'], ['pop()', ''], ['lowest()', 'none']] };
+    expect(compareAnswer(table, readTrace(table), '5 none')?.outcome).toBe('same');
+    expect(compareAnswer(table, readTrace(table), '5 4')).toEqual({ outcome: 'other', given: '5 none', column: 1 });
+  });
+
   it('is none without a column of that name, and where nothing is expected', () => {
     expect(compared(['8'], '8', 'best')).toBeNull();
     expect(compared(['8'], ' ')).toBeNull();

@@ -16,17 +16,25 @@ const answerNames = new Set(['answer', 'ans', 'result', 'output', 'return', 'ret
 
 /**
  * Compares the last row of a trace with the answer that its example expects: numbers to nine decimals, lists item by item,
- * whatever their brackets and quotes. The answer stands in the column called answer, result, output or return. Null without
- * such a column, and where nothing is expected.
+ * whatever their brackets and quotes. The answer stands in the column called answer, result, output or return; of a trace of
+ * calls, the answers of all rows are compared. Null without such a column, and where nothing is expected.
  */
 export function compareAnswer(
-  { columns }: Pick<Trace, 'columns'>,
+  { columns, rows: texts }: Pick<Trace, 'columns' | 'rows'>,
   { rows }: TraceReading,
   expected: string,
 ): AnswerComparison | null {
   const column = columns.findIndex(({ name }) => answerNames.has(name.trim().toLowerCase()));
   const last = rows.at(-1);
   if (column < 0 || !last || expected.trim() === '') return null;
+  // Of calls each has an answer of its own.
+  if (columns.some(({ name }) => /^calls?$/i.test(name.trim()))) {
+    const given = texts
+      .map((cells) => (cells[column] ?? '').trim())
+      .filter((text) => text !== '')
+      .join(' ');
+    return { outcome: given === '' ? 'open' : isSameAnswer(given, expected) ? 'same' : 'other', given, column };
+  }
   const cell = last[column]?.cell ?? null;
   if (cell === null) return { outcome: 'open', given: '', column };
   const given = cell.kind === 'value' || !('items' in cell) ? cellWords(cell) : cell.items.join(' ');

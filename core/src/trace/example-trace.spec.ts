@@ -44,6 +44,11 @@ describe('the trace that an example begins with', () => {
     expect(begun('a = [1, 2]\nb = [3, 4]')).toBe('a list: 1 2 | i:0; b list: 3 4; answer value: ');
   });
 
+  it('has a drawing of texts as a grid, and words as a list', () => {
+    expect(begun('["..#", "#.."]')).toBe('grid grid: ..#/#.. | 0,0; answer value: ');
+    expect(begun('["ab", "cd"]')).toBe('list list: "ab" "cd" | i:0; answer value: ');
+  });
+
   it('has a tree, a graph, or a grid of places', () => {
     expect(begun('[5,3,8,null,4]')).toBe('tree tree: 5 3 8 - 4; answer value: ');
     expect(begun('n = 3, edges = [[0,1],[1,2]]')).toBe('n value: 3; edges graph: 0-1 1-2; answer value: ');

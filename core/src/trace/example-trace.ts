@@ -107,6 +107,7 @@ function mainOf(text: string, name: string): Main {
     graph(text, name) ??
     tree(text) ??
     intervals(text) ??
+    drawnRows(text) ??
     grid(text) ??
     letters(text) ??
     list(text) ?? { kind: 'list', cell: '' }
@@ -120,6 +121,17 @@ function graph(text: string, name: string): Main | null {
   if (!/edge|road|link|bridge|connection|route|rail/i.test(name)) return null;
   const edges = [...text.matchAll(pairs)].map(([, from, to, weight]) => `${from}-${to}${weight ? `:${weight}` : ''}`);
   return edges.length > 0 ? { kind: 'graph', cell: edges.join(' ') } : null;
+}
+
+/** Rows of a drawing, each a text of its own: `["..#", "#.."]`. Words in quotes are none. */
+function drawnRows(text: string): Main | null {
+  const rows = [...text.matchAll(/"([^"]*)"/g)].map(([, row = '']) => row);
+  const isAll = /^[\s,;[\](){}]*$/.test(text.replace(/"[^"]*"/g, ''));
+  const [first = ''] = rows;
+  const isDrawing = rows.length > 1 && first.length > 1 && rows.every((row) => row.length === first.length);
+  if (!isAll || !isDrawing || rows.every((row) => /^[a-z]+$/i.test(row)) || rows.some((row) => /[\s/|,]/.test(row)))
+    return null;
+  return { kind: 'grid', cell: `${rows.join('/')} | 0,0` };
 }
 
 /** Level by level, with `null` where nothing is. */
@@ -227,7 +239,7 @@ function letters(text: string): Main | null {
 function list(text: string): Main | null {
   const lines = text.split('\n').map((line) => line.replace(/^[\s[({]+|[\s\])}]+$/g, '').split(/[\s,]+/));
   const [longest] = lines.sort((a, b) => b.length - a.length);
-  return longest && longest.length > 1 && longest.every((item) => /^-?[\w."']+$/.test(item))
+  return longest && longest.length > 1 && longest.every((item) => /^(?:-?[\w.']+|"[^"]*")$/.test(item))
     ? { kind: 'list', cell: `${longest.join(' ')} | i:0` }
     : null;
 }

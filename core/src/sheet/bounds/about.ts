@@ -26,7 +26,7 @@ export function subjectsBefore(
   since: number,
   noun: Subject | null,
 ): readonly About[] | null {
-  const first = Math.max(since, at - maxBack);
+  const first = clauseStart(tokens, Math.max(since, at - maxBack), at);
   const words = tokens.slice(first, at).map(({ text }) => text.toLowerCase());
   let last = words.length - 1;
   while (last >= 0 && verbs.test(words[last] ?? '') && !isNameBefore(tokens, first + last)) last -= 1;
@@ -41,6 +41,13 @@ export function subjectsBefore(
     });
   const subject = isLength ? lengthInWords(words) : nounBefore(words, last, noun);
   return subject && [{ subject, isSum, from: first + last }];
+}
+
+/** “the length of the longest run whose sum is at most b”: what stands before “whose” is not what is compared. */
+function clauseStart(tokens: readonly Token[], first: number, at: number): number {
+  for (let index = at - 1; index >= first; index--)
+    if (/^(?:whose|where|such)$/i.test(textAt(tokens, index))) return index + 1;
+  return first;
 }
 
 function lengthInWords(words: readonly string[]): Subject {

@@ -1,6 +1,13 @@
 import { boundsInStatement } from './statement-bounds';
 
 describe('bounds in a statement', () => {
+  it('say the same on their own, and none comes from an example', () => {
+    const statement =
+      'The number of nodes is between 1 and 10^4.\n**Input**: oil = [3, 1], b = 5\n**Output**: 3\n1 <= b <= 10^9\n' +
+      'Return the length of the longest run of lanterns whose oil together is at most b.';
+    expect(boundsInStatement(statement)).toEqual(['number of nodes is between 1 and 10^4', '1 ≤ b ≤ 10^9']);
+  });
+
   const statement = `Towers stand in a row. Their number n satisfies 1 ≤ n ≤ 2·10^5, and 0 <= h[i] <= 10^9.
 There are up to 100 000 queries. Solve it in a single pass and do not modify the array.
 It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;

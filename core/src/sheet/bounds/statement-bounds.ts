@@ -10,15 +10,51 @@ import { tokensOf } from './tokens';
 export function boundsInStatement(statement: string, known: readonly string[] = []): string[] {
   const have = new Set(boundsIn(known.join('\n')).map(meaning));
   const found: string[] = [];
-  for (const group of groupsOf(boundsIn(statement))) {
-    const [first] = group;
-    const line = first && lineOf(first.text);
-    if (line === undefined || line.length > maxBoundLine) continue;
+  const told = withoutExamples(statement);
+  for (const group of groupsOf(boundsIn(told))) {
+    const line = lineAlone(told, group);
+    if (line === null) continue;
     const isNew = group.some((bound) => !have.has(meaning(bound)));
     for (const bound of group) have.add(meaning(bound));
     if (isNew && found.push(line) === maxBoundLines) break;
   }
   return found;
+}
+
+/** What an example says of its input, `b = 5`, bounds nothing. Every offset is kept. */
+function withoutExamples(statement: string): string {
+  return statement.replace(
+    /^[\s>*_#`-]*(?:sample |example )?(?:inputs?|outputs?|expected|explanation|example)\b[ \d]*[*_`]*[ ]?[:=].*$/gim,
+    (line) => line.replace(/\S/g, ' '),
+  );
+}
+
+/**
+ * The words that bound something, as a line that says the same on its own: with the words before it where they are needed,
+ * as in “the number of nodes is between …”. Null where no line does.
+ */
+function lineAlone(statement: string, group: readonly Bound[]): string | null {
+  const [first] = group;
+  if (!first) return null;
+  const wanted = group.map(alone);
+  const before = /(?:\b(?:number|count|length|size|sum|total)s? (?:of|in) [^.;:\n]{0,60})$/i.exec(
+    statement.slice(0, first.from),
+  );
+  for (const text of [first.text, ...(before ? [`${before[0]}${first.text}`] : [])]) {
+    const line = lineOf(text);
+    const read = boundsIn(line);
+    const says = new Set(read.map(alone));
+    const isSame = wanted.every((it) => says.has(it)) && read.every(({ kind }) => kind !== 'unread');
+    if (isSame && line.length <= maxBoundLine) return line;
+  }
+  return null;
+}
+
+/** What a bound says on its own; a name alone may count something else where the rest of the text is missing. */
+function alone(bound: Bound): string {
+  return isRange(bound) && bound.name === bound.variable
+    ? `${bound.name} ${meaning(bound).split(' ').slice(2).join(' ')}`
+    : meaning(bound);
 }
 
 /** Bounds of one place together; what is unread or only a rule of its own words is not offered. */

@@ -15,13 +15,10 @@ import {
 import { MatInput } from '@angular/material/input';
 import { type Trace, ruleColumn } from '@lernen/core/model';
 import {
-  type CellValue,
-  type Drawing,
   type EarlierReading,
   type Span,
   cellsOfColumn,
   columnTypeOf,
-  drawPossibilities,
   isLoop,
   mostRows,
   readTrace,
@@ -31,17 +28,17 @@ import {
 } from '@lernen/core/trace';
 import { SheetStore } from '../../store/sheet-store';
 import { CellDrawing } from '../../ui/cell-drawing';
+import { afterPress } from '../../ui/press';
 import { valueOf } from '../../ui/value-of';
 import { TraceAnswer } from './trace-answer';
 import { cellAfter, withCell, withPasted, withRow, withRowMoved, withoutRow } from './trace-edit';
 import { TraceHead } from './trace-head';
+import { cellMeasure, sizesOf } from './trace-sizes';
 import { brokenRules, cellStatus } from './trace-status';
 import { type ShortcutId, shortcutOf } from '../../ui/shortcut-registry';
 
 /** More rows than this are drawn only where they can be seen. */
 const manyRows = 60;
-/** Pixels; what is wider scrolls within its cell. */
-const widestCell = 560;
 
 /**
  * The table of a trace. Arrows go from cell to cell, typing writes over a cell, Enter writes on in it or goes down, and
@@ -60,7 +57,7 @@ const widestCell = 560;
     TraceHead,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { '(paste)': 'paste($event)' },
+  host: { '(paste)': 'paste($event)', '(focusout)': 'leaveGrid($event)' },
   templateUrl: './trace-grid.html',
   styleUrl: './trace-grid.scss',
 })
@@ -96,26 +93,8 @@ export class TraceGrid {
   protected readonly shownCount = computed(() => (this.playing() ?? this.trace().rows.length - 1) + 1);
   protected readonly indexes = computed(() => Array.from({ length: this.shownCount() }, (_, index) => index));
 
-  /** Only for their sizes, which hardly depend on what stands above. */
-  private readonly drawings = new WeakMap<CellValue, Drawing>();
-  private readonly sizes = computed(() => {
-    const rows = this.reading().rows;
-    const widths = this.trace().columns.map(({ kind, rule }): number =>
-      rule === '' && kind !== ruleColumn ? 96 : Math.min(Math.max(110, 24 + rule.length * 7.3), 340),
-    );
-    let height = 24;
-    for (const row of rows) {
-      row.forEach(({ cell, others, above }, column) => {
-        if (!cell) return;
-        const known = others.length > 0 ? undefined : this.drawings.get(cell);
-        const drawing = known ?? drawPossibilities([cell, ...others], above);
-        if (others.length === 0) this.drawings.set(cell, drawing);
-        widths[column] = Math.max(widths[column] ?? 0, Math.min(drawing.width + 18, widestCell));
-        height = Math.max(height, drawing.height);
-      });
-    }
-    return { widths, height: height + 13 };
-  });
+  private readonly measure = cellMeasure();
+  private readonly sizes = computed(() => sizesOf(this.trace().columns, this.reading().rows, this.measure));
   /** What the columns of intervals reach over, so that a place is the same place in every row. */
   protected readonly spans = computed<readonly (Span | null)[]>(
     () =>
@@ -247,6 +226,19 @@ export class TraceGrid {
       this.write(this.textBefore);
       this.moveTo(row, column);
     }
+  }
+
+  /** A last row that was come to by Enter, and in which nothing was written, goes when the table is left. */
+  protected leaveGrid({ relatedTarget }: FocusEvent): void {
+    if (!(relatedTarget instanceof Node) || this.host.contains(relatedTarget)) return;
+    const { id } = this.trace();
+    afterPress(() => {
+      const { rows } = this.trace();
+      const isLeft = this.trace().id === id && !this.host.contains(document.activeElement);
+      if (!isLeft || rows.length < 2 || !(rows.at(-1) ?? []).every((cell) => cell.trim() === '')) return;
+      this.change({ rows: rows.slice(0, -1) });
+      this.at.update(({ row, column }) => ({ row: Math.min(row, rows.length - 2), column }));
+    });
   }
 
   /** A loop that cannot be carried out stays in its cell, and the line below the table says why. */
