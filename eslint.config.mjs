@@ -32,6 +32,7 @@ const ladder = {
   'quick-line': ['model'],
   sheet: ['model', 'cost'],
   trace: ['model', 'cost', 'sheet'],
+  run: ['model', 'cost', 'sheet'],
   estimate: ['model', 'cost', 'quick-line', 'sheet'],
   plan: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate'],
   archive: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate', 'plan'],

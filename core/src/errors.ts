@@ -44,6 +44,16 @@ export class RuleError extends LernenError {
   }
 }
 
+/** A value, an input or an expected answer of a check that cannot be read; `at` is the offset of the first letter in the way. */
+export class RunError extends LernenError {
+  constructor(
+    readonly at: number,
+    readonly expected: string,
+  ) {
+    super('run', `Cannot read the value at position ${at + 1}: expected ${expected}.`);
+  }
+}
+
 /** A file that is not a Lernen archive, or a damaged one. Nothing of it is taken. */
 export class ArchiveError extends LernenError {
   constructor(message: string, faults: readonly Fault[] = []) {

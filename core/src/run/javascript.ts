@@ -1,0 +1,124 @@
+import { transform } from 'sucrase';
+import { type Program, mostOutput, shownOutput } from './job';
+import type { CodeFamily, Signature } from './signature';
+
+/** Code that does not compile: what is wrong, and in which line. */
+export class CompileFault {
+  constructor(
+    readonly message: string,
+    readonly line: number | null,
+  ) {}
+}
+
+/** Lines of the program before the first line of the person's code. */
+const linesBefore = 1;
+
+/**
+ * JavaScript or TypeScript as a program that defines `lernenRun(input)`, which runs the code anew and reports what it did.
+ * Types are removed, imports become calls of a `require` that knows the input only.
+ */
+export function scriptProgram(code: string, family: CodeFamily, signature: Signature): Program | CompileFault {
+  try {
+    const { code: plain } = transform(code, {
+      transforms: family === 'typescript' ? ['typescript', 'imports'] : ['imports'],
+      disableESTransforms: true,
+      production: true,
+    });
+    const names = signature.shape === 'stdio' ? [] : [signature.name];
+    const taken = names.map((name) => `${JSON.stringify(name)}: typeof ${name} === 'undefined' ? undefined : ${name}`);
+    return {
+      signature,
+      text: `const lernenCode = (console, require, process, exports, module) => {
+${plain.replace(/^"use strict";\s?/, '')}
+return { ${taken.join(', ')} };
+};
+${harness}
+const lernenRun = lernenHarness(lernenCode, ${JSON.stringify(signature)}, ${shownOutput}, ${mostOutput}, ${linesBefore});
+`,
+    };
+  } catch (error) {
+    const message = error instanceof Error ? error.message : String(error);
+    const [, line] = /\((\d+):\d+\)/.exec(message) ?? [];
+    return new CompileFault(
+      message.replace(/^Error transforming [^:]*: /, '').replace(/\s*\(\d+:\d+\)$/, ''),
+      line === undefined ? null : Number(line),
+    );
+  }
+}
+
+/** Plain JavaScript, as it goes into the program beside the person's code. */
+const harness = String.raw`
+function lernenHarness(code, signature, shown, most, linesBefore) {
+  const tooMuch = {};
+  const plainOf = (value, depth) => {
+    if (value === undefined || value === null) return null;
+    if (typeof value === 'function' || typeof value === 'symbol') return String(value);
+    if (typeof value !== 'object') return value;
+    if (depth > 90) return '…';
+    if (value instanceof Map) return Object.fromEntries([...value].map(([key, item]) => [String(key), plainOf(item, depth + 1)]));
+    if (ArrayBuffer.isView(value)) return Array.from(value);
+    if (value[Symbol.iterator]) return Array.from(value, (item) => plainOf(item, depth + 1));
+    return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, plainOf(item, depth + 1)]));
+  };
+  const lineOf = (error) => {
+    const frames = String((error && error.stack) || '').split('\n');
+    for (const frame of frames) {
+      const found = /:(\d+):\d+\)?$/.exec(frame.trim());
+      if (found && !/lernenHarness/.test(frame)) return Math.max(1, Number(found[1]) - linesBefore);
+    }
+    return null;
+  };
+  return (input) => {
+    let printed = '';
+    let count = 0;
+    const print = (text) => {
+      count += text.length;
+      if (count > most) throw tooMuch;
+      if (printed.length < shown) printed += text.slice(0, shown - printed.length);
+    };
+    const words = (items) => items.map((item) => (typeof item === 'string' ? item : lernenText(item))).join(' ') + '\n';
+    const log = (...items) => print(words(items));
+    const console = { log, info: log, debug: log, warn: log, error: log, table: log, dir: log, assert() {}, time() {}, timeEnd() {} };
+    const text = input.shape === 'stdio' ? input.text : '';
+    const lines = text.split('\n');
+    const stdin = { fd: 0, on(event, then) { if (event === 'data') then(text); if (event === 'end') then(); return stdin; }, setEncoding() {}, resume() {} };
+    const process = { stdin, stdout: { write: (part) => print(String(part)) }, stderr: { write() {} }, argv: ['', ''], env: {}, exit() {} };
+    const require = (name) => {
+      if (/^(?:node:)?fs$/.test(name)) return { readFileSync: () => text };
+      if (/^(?:node:)?readline$/.test(name)) return { createInterface: () => ({ on(event, then) { if (event === 'line') lines.forEach((line) => then(line)); if (event === 'close') then(); return this; }, close() {} }) };
+      throw new Error('There is no module ' + name + ' here.');
+    };
+    const started = performance.now();
+    const done = (part) => ({ printed, ms: performance.now() - started, ...part });
+    try {
+      const exports = {};
+      const module = { exports };
+      const found = code(console, require, process, exports, module);
+      let value = null;
+      if (signature.shape === 'call') value = found[signature.name](...input.given);
+      if (signature.shape === 'object') {
+        const [first] = input.calls;
+        const isMade = first && first[0] === signature.name;
+        const object = new found[signature.name](...(isMade ? first[1] : []));
+        value = input.calls.map(([name, given], index) => {
+          if (isMade && index === 0) return null;
+          if (typeof object[name] !== 'function') throw new Error(signature.name + ' has no ' + name + '.');
+          return plainOf(object[name](...given), 0);
+        });
+      }
+      return done({ outcome: 'answered', value: plainOf(value, 0) });
+    } catch (error) {
+      if (error === tooMuch) return done({ outcome: 'too-much-output', message: 'It printed too much.', line: null });
+      const message = error instanceof Error ? error.name + ': ' + error.message : 'It threw ' + lernenText(error) + '.';
+      return done({ outcome: 'crashed', message, line: lineOf(error) });
+    }
+  };
+}
+function lernenText(value) {
+  try {
+    return JSON.stringify(value, (_, item) => (typeof item === 'bigint' ? String(item) : item)) ?? String(value);
+  } catch {
+    return String(value);
+  }
+}
+`;

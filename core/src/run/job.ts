@@ -1,0 +1,32 @@
+import type { Signature } from './signature';
+import type { Value } from './value';
+
+/** What a program is asked once. */
+export type CaseInput =
+  | { readonly shape: 'call'; readonly given: readonly Value[] }
+  | { readonly shape: 'object'; readonly calls: readonly (readonly [name: string, given: readonly Value[]])[] }
+  | { readonly shape: 'stdio'; readonly text: string };
+
+/** What a program did when it was asked, as its harness reports it. */
+export type Ran =
+  | { readonly outcome: 'answered'; readonly value: Value; readonly printed: string; readonly ms: number }
+  | {
+      readonly outcome: 'crashed' | 'too-much-output' | 'did-not-compile';
+      readonly message: string;
+      /** Line of the person's code, from 1; null where it is not known. */
+      readonly line: number | null;
+      readonly printed: string;
+      readonly ms: number;
+    }
+  /** Ended from outside, as it took too long or too much. */
+  | { readonly outcome: 'too-slow' | 'too-much-memory'; readonly printed: string; readonly ms: number };
+
+/** A program that can be asked: text for the worker or the machine that runs it, and where the person's lines are in it. */
+export interface Program {
+  readonly text: string;
+  readonly signature: Signature;
+}
+
+/** Printed letters beyond this are dropped, and far beyond it a run is ended. */
+export const shownOutput = 20_000;
+export const mostOutput = 2_000_000;

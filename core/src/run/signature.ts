@@ -1,0 +1,147 @@
+import { readExampleInput } from '../sheet/example-input';
+
+/** How a program is asked: a function is called, an object gets a list of operations, or text goes in and comes out. */
+export type Signature =
+  | { readonly shape: 'call'; readonly name: string; readonly parameters: readonly Parameter[] }
+  | { readonly shape: 'object'; readonly name: string }
+  | { readonly shape: 'stdio' };
+
+export interface Parameter {
+  readonly name: string;
+  /** As the code writes it; empty without one. */
+  readonly type: string;
+}
+
+/** Languages whose programs can be run, by the names that people give them. */
+const families: readonly (readonly [family: CodeFamily, names: RegExp])[] = [
+  ['python', /^(?:python|py|python ?3|cpython)$/i],
+  ['typescript', /^(?:typescript|ts)$/i],
+  ['javascript', /^(?:javascript|js|node|ecmascript)$/i],
+];
+export type CodeFamily = 'python' | 'javascript' | 'typescript';
+
+/** The family of a language; null for one that cannot be run here. */
+export function familyOf(language: string): CodeFamily | null {
+  return families.find(([, names]) => names.test(language.trim()))?.[0] ?? null;
+}
+
+interface Declared {
+  readonly name: string;
+  readonly parameters: readonly Parameter[];
+  readonly kind: 'function' | 'class';
+  /** Whether it stands in no other. */
+  readonly isOuter: boolean;
+}
+
+/**
+ * How code is to be asked, guessed from what it declares and how its example is written: calls are made to a class, and of
+ * several functions the one is meant that takes as much as the example gives, or has the same names. Null where nothing that
+ * could be called is declared and nothing is read.
+ */
+export function signatureOf(code: string, family: CodeFamily, input: string): Signature | null {
+  const declared = family === 'python' ? declaredInPython(code) : declaredInScript(code);
+  const classes = declared.filter(({ kind, isOuter }) => kind === 'class' && isOuter);
+  const read = readExampleInput(input);
+  const last = classes.at(-1);
+  if (last && read.shape === 'calls') return { shape: 'object', name: last.name };
+  const functions = declared.filter(({ kind, isOuter }) => kind === 'function' && isOuter);
+  const wanted = argumentTexts(input);
+  const best = [...functions]
+    .map((it, index) => ({ it, score: scoreOf(it, wanted) + index / 1000 }))
+    .sort((a, b) => b.score - a.score)[0];
+  const readsInput = /\binput\(|\bsys\.stdin\b|\bopen\(0\)|\bprocess\.stdin\b|['"](?:node:)?fs['"]|\breadline\b/.test(
+    code,
+  );
+  if (readsInput && (best === undefined || best.score < 1)) return { shape: 'stdio' };
+  return best ? { shape: 'call', name: best.it.name, parameters: best.it.parameters } : null;
+}
+
+function scoreOf({ parameters }: Declared, wanted: readonly ArgumentText[]): number {
+  const names = new Set(parameters.map(({ name }) => name));
+  const isNamed = wanted.length > 0 && wanted.every(({ name }) => name !== '' && names.has(name));
+  return (isNamed ? 2 : 0) + (parameters.length === wanted.length ? 1 : 0);
+}
+
+function declaredInPython(code: string): Declared[] {
+  const found: Declared[] = [];
+  const pattern = /^([ \t]*)(?:async\s+)?(def|class)\s+([A-Za-z_]\w*)\s*(?:\(([^)]*)\))?/gm;
+  for (const [, indent = '', word, name = '', given = ''] of code.matchAll(pattern))
+    found.push({
+      name,
+      kind: word === 'class' ? 'class' : 'function',
+      isOuter: indent === '',
+      parameters: word === 'class' ? [] : parametersOf(given, /^\*/),
+    });
+  return found;
+}
+
+function declaredInScript(code: string): Declared[] {
+  const found: Declared[] = [];
+  const patterns: readonly (readonly [RegExp, 'function' | 'class'])[] = [
+    [/^([ \t]*)(?:export\s+)?(?:async\s+)?function\s*\*?\s*([A-Za-z_$][\w$]*)\s*(?:<[^>]*>)?\(([^)]*)\)/gm, 'function'],
+    [
+      /^([ \t]*)(?:export\s+)?(?:const|let|var)\s+([A-Za-z_$][\w$]*)\s*(?::[^=\n]+)?=\s*(?:async\s*)?(?:function\s*)?\(([^)]*)\)\s*(?::[^={\n]+)?(?:=>|\{)/gm,
+      'function',
+    ],
+    [/^([ \t]*)(?:export\s+)?class\s+([A-Za-z_$][\w$]*)()/gm, 'class'],
+  ];
+  for (const [pattern, kind] of patterns)
+    for (const match of code.matchAll(pattern)) {
+      const [, indent = '', name = '', given = ''] = match;
+      found.push({ name, kind, isOuter: indent === '', parameters: parametersOf(given, /^\.\.\./) });
+    }
+  return found;
+}
+
+function parametersOf(given: string, rest: RegExp): Parameter[] {
+  return topLevelParts(given, ',')
+    .map((part) => part.trim())
+    .filter((part) => part !== '' && part !== 'self' && part !== 'this' && part !== '/' && !rest.test(part))
+    .map((part) => {
+      const [, name = part, type = ''] = /^([\w$]+)\??\s*(?::\s*([^=]+?))?\s*(?:=.*)?$/s.exec(part) ?? [];
+      return { name, type: type.trim() };
+    });
+}
+
+/** One argument as an example writes it: `b = 5`, or a value alone. */
+export interface ArgumentText {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** The arguments of an example's input: parted by commas or lines that stand in no brackets. */
+export function argumentTexts(input: string): ArgumentText[] {
+  const isNamed = /^\s*[A-Za-z_]\w*\s*=(?!=)/.test(input);
+  const parts = topLevelParts(input, isNamed ? ',\n;' : '\n;');
+  // `[1, 2], 3` in one line is two arguments; `1 2 3` in one line is a list.
+  const split = !isNamed && parts.length === 1 && /^\s*[[("{]/.test(input) ? topLevelParts(input, ',') : parts;
+  return split
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map((part) => {
+      const [, name = '', text = part] = /^([A-Za-z_]\w*)\s*=(?!=)\s*(.*)$/s.exec(part) ?? [];
+      return { name, text: text.trim() };
+    });
+}
+
+/** A text in parts at signs that stand in no brackets and no quotes. */
+export function topLevelParts(text: string, signs: string): string[] {
+  const parts: string[] = [];
+  let [start, depth, quote] = [0, 0, ''];
+  for (let at = 0; at < text.length; at++) {
+    const sign = text.charAt(at);
+    if (quote !== '') {
+      if (sign === '\\') at++;
+      else if (sign === quote) quote = '';
+      continue;
+    }
+    if (sign === '"' || sign === "'") quote = sign;
+    else if ('[({'.includes(sign)) depth++;
+    else if ('])}'.includes(sign)) depth--;
+    else if (depth <= 0 && signs.includes(sign)) {
+      parts.push(text.slice(start, at));
+      start = at + 1;
+    }
+  }
+  return [...parts, text.slice(start)];
+}
