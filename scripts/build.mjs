@@ -23,6 +23,7 @@ for (const name of readdirSync(files).filter((it) => /^main-.*\.js$/.test(it))) 
   writeFileSync(file, shorter.code);
 }
 await partFonts(files);
+buildRunner();
 for (const entry of readdirSync(files, { recursive: true, withFileTypes: true })) {
   if (!entry.isFile() || !/\.(?:js|css|svg|json)$/.test(entry.name)) continue;
   const file = join(entry.parentPath, entry.name);
@@ -45,6 +46,25 @@ buildSync({
   banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   logLevel: 'warning',
 });
+
+/** The page on which people's code runs, with Python beside it. */
+function buildRunner() {
+  const source = join(root, 'app/src/runner');
+  const to = join(files, 'runner');
+  buildSync({
+    entryPoints: ['page.ts', 'python-worker.ts'].map((name) => join(source, name)),
+    outdir: to,
+    bundle: true,
+    format: 'iife',
+    target: 'es2022',
+    minify: true,
+    logLevel: 'warning',
+  });
+  cpSync(join(source, 'page.html'), join(to, 'page.html'));
+  const python = join(root, 'node_modules/pyodide');
+  for (const name of ['pyodide.mjs', 'pyodide.asm.mjs', 'pyodide.asm.wasm', 'pyodide-lock.json', 'python_stdlib.zip'])
+    cpSync(join(python, name), join(to, 'pyodide', name));
+}
 
 /** A page that is open keeps asking for the parts of its own build: they stay for one more build, and go with the next. */
 function keepForOpenPages() {

@@ -50,6 +50,8 @@ function policy(nonce: string): string {
     "img-src 'self' data: blob:",
     "connect-src 'self'",
     "worker-src 'self'",
+    // The runner page, which is sandboxed.
+    "frame-src 'self'",
     "manifest-src 'self'",
     "base-uri 'self'",
     "form-action 'none'",

@@ -1,5 +1,6 @@
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import { isSameKey } from './install-key';
+import { runnerPath } from './runner-routes';
 
 /** The one address that pages have. Records belong to an address, so that a second name would show an empty log. */
 export function addressOf(port: number): string {
@@ -17,6 +18,9 @@ export function guardRequests(server: FastifyInstance, port: () => number, key: 
     const { host, origin } = request.headers;
     if (!host || !hosts.includes(host))
       return reply.code(421).send({ error: 'This server answers to 127.0.0.1 and localhost only.' });
+    // The runner page has no origin: what lies beside it holds nothing of anybody.
+    if (request.method === 'GET' && request.url.startsWith(runnerPath) && (origin === undefined || origin === 'null'))
+      return undefined;
     if (origin !== undefined && !hosts.some((known) => origin === `http://${known}`))
       return reply.code(403).send({ error: 'Requests from other sites are refused.' });
     const isApi = request.url.startsWith('/api/');

@@ -9,6 +9,7 @@ import { BackupFolder } from './backup-folder';
 import { backupRoutes } from './backup-routes';
 import { BusyPortError, MissingBuildError } from './errors';
 import { addressOf, guardRequests } from './guard';
+import { runnerRoutes } from './runner-routes';
 
 export interface ServerOptions {
   /** 0 takes any free port. */
@@ -73,6 +74,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const backups = new BackupFolder(options.backupFolder);
   await backups.clearDrafts(new Date());
   backupRoutes(server, backups);
+  await runnerRoutes(server, options.appFolder, () => addressOf(port));
   await appRoutes(server, options.appFolder);
   try {
     await server.listen({ host: '127.0.0.1', port });

@@ -31,6 +31,7 @@ import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { RunningStore } from '../store/running-store';
 import { StartSitting } from '../store/start-sitting';
+import { CheckRuns } from '../store/check-runs';
 import { SheetStore } from '../store/sheet-store';
 import { longDay, shortDay } from '../ui/dates';
 import { download } from '../ui/download';
@@ -81,7 +82,7 @@ import { isWriting } from '../ui/writing';
     TraceStage,
     WhyStage,
   ],
-  providers: [SheetStore, SheetFocus, SheetLimits, SheetScroll],
+  providers: [CheckRuns, SheetStore, SheetFocus, SheetLimits, SheetScroll],
   host: {
     '(document:keydown)': 'key($event)',
     '(focusout)': 'sheet.flush()',

@@ -18,6 +18,7 @@ import { SheetLimits } from '../sheet-limits';
 import { EntryRow } from './entry-row';
 import { SolutionsTable } from './solutions-table';
 import { StageFrame } from './stage-frame';
+import { VersionChecks } from './version-checks';
 import { QuietSelect } from '../../ui/fields/quiet-select';
 import { type Option } from '../../ui/fields/select-field';
 
@@ -36,6 +37,7 @@ import { type Option } from '../../ui/fields/select-field';
     QuietSelect,
     SolutionsTable,
     StageFrame,
+    VersionChecks,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -123,6 +125,7 @@ import { type Option } from '../../ui/fields/select-field';
             } @placeholder {
               <pre tabindex="0">{{ version.code || ' ' }}</pre>
             }
+            <app-version-checks [version]="version" [number]="index + 1" />
             @for (rule of broken(index); track rule.rule) {
               <p class="risk rule">Breaks “{{ rule.rule }}”: {{ rule.why }}.</p>
             }

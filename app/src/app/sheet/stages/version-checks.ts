@@ -1,0 +1,212 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButton } from '@angular/material/button';
+import { MatProgressBar } from '@angular/material/progress-bar';
+import { type EntryOf, isFilled } from '@lernen/core/model';
+import type { CheckResult } from '@lernen/core/run';
+import { CheckRuns } from '../../store/check-runs';
+import { SheetStore } from '../../store/sheet-store';
+import { counted } from '../../ui/words';
+
+/** Runs a version over the examples of its sheet, and shows what came out of each. */
+@Component({
+  selector: 'app-version-checks',
+  imports: [MatButton, MatProgressBar],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (examples().length > 0) {
+      <div class="run">
+        @if (isRunning()) {
+          <button type="button" matButton="outlined" class="small" (click)="runs.stop()">Stop</button>
+        } @else {
+          <button
+            type="button"
+            matButton="outlined"
+            class="small"
+            [attr.aria-label]="'Run version ' + number() + ' over the examples'"
+            (click)="start()"
+          >
+            Run the examples
+          </button>
+        }
+        <span class="second" role="status">{{ summary() }}</span>
+      </div>
+      @if (isRunning()) {
+        <mat-progress-bar
+          [mode]="run()?.state === 'starting' ? 'indeterminate' : 'determinate'"
+          [value]="share()"
+          aria-label="Examples that were run"
+        />
+      }
+      @if (rows().length > 0) {
+        <ol class="results">
+          @for (row of rows(); track row.example.id) {
+            <li [class]="row.result.verdict">
+              <span class="sign" aria-hidden="true"></span>
+              <span class="verdict">{{ words[row.result.verdict] }}</span>
+              <span class="mono in" [textContent]="oneLine(row.example.input)"></span>
+              <span class="told">
+                @if (row.result.difference; as it) {
+                  <span class="second">expected</span>
+                  <b class="mono">{{ row.example.expected }}</b>
+                  <span class="second">got</span>
+                  <b class="mono got">{{ row.result.actual }}</b>
+                  @if (it.place !== '') {
+                    <span class="second">first at {{ it.place }}: {{ it.actual }} for {{ it.expected }}</span>
+                  }
+                } @else if (row.result.message !== '') {
+                  {{ row.result.message }}
+                  @if (row.result.line !== null) {
+                    <span class="second">Line {{ row.result.line }}.</span>
+                  }
+                } @else {
+                  <b class="mono">{{ row.result.actual }}</b>
+                  @if (row.result.verdict === 'ran') {
+                    <span class="second">nothing is expected</span>
+                  }
+                }
+              </span>
+              <span class="mono second ms">{{ timeText(row.result) }}</span>
+              @if (row.result.printed.trim() !== '' && row.result.actual !== row.result.printed.trimEnd()) {
+                <details>
+                  <summary>printed</summary>
+                  <pre class="mono" tabindex="0">{{ row.result.printed }}</pre>
+                </details>
+              }
+            </li>
+          }
+        </ol>
+      }
+    }
+  `,
+  styles: `
+    .run {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 4px 12px;
+      align-items: center;
+      margin-top: 8px;
+      font-size: 13px;
+    }
+    .results {
+      margin: 6px 0 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 14px 104px minmax(0, 2fr) minmax(0, 3fr) auto;
+      gap: 2px 8px;
+      align-items: baseline;
+      padding: 5px 0;
+      border-bottom: 1px solid var(--line);
+      font-size: 13px;
+    }
+    .sign {
+      width: 11px;
+      height: 11px;
+      border: 1px solid var(--risk);
+      background: repeating-linear-gradient(45deg, var(--risk) 0 2px, transparent 2px 4px);
+    }
+    .right .sign {
+      border-color: var(--moss);
+      background: var(--moss);
+    }
+    .ran .sign {
+      border-color: var(--ink-2);
+      background: none;
+    }
+    .in {
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .told {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 6px;
+      overflow-wrap: anywhere;
+    }
+    .got {
+      color: var(--risk);
+    }
+    details {
+      grid-column: 3 / -1;
+    }
+    pre {
+      max-height: 200px;
+      margin: 2px 0;
+      overflow: auto;
+    }
+    @media (width < 700px) {
+      li {
+        grid-template-columns: 14px minmax(0, 1fr) auto;
+      }
+      .verdict {
+        order: 1;
+      }
+      .ms {
+        order: 2;
+      }
+      .in,
+      .told {
+        grid-column: 2 / -1;
+        order: 3;
+      }
+    }
+  `,
+})
+export class VersionChecks {
+  protected readonly runs = inject(CheckRuns);
+  private readonly store = inject(SheetStore);
+  readonly version = input.required<EntryOf<'version'>>();
+  readonly number = input.required<number>();
+  protected readonly words: Readonly<Record<CheckResult['verdict'], string>> = {
+    right: 'right',
+    wrong: 'wrong',
+    ran: 'ran',
+    crashed: 'crashed',
+    'too-slow': 'too slow',
+    'too-much-memory': 'out of memory',
+    'too-much-output': 'endless output',
+    'did-not-compile': 'not compiled',
+    unreadable: 'not run',
+  };
+  protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
+  protected readonly run = computed(() => this.runs.of(this.version()));
+  protected readonly isRunning = computed(() => /^(?:starting|running)$/.test(this.run()?.state ?? ''));
+  protected readonly share = computed(
+    () => (100 * (this.run()?.results.size ?? 0)) / Math.max(this.run()?.count ?? 1, 1),
+  );
+  protected readonly rows = computed(() =>
+    this.examples().flatMap((example) => {
+      const result = this.run()?.results.get(example.id);
+      return result ? [{ example, result }] : [];
+    }),
+  );
+  protected readonly summary = computed(() => {
+    const run = this.run();
+    if (!run) return '';
+    if (run.state === 'failed') return run.message;
+    if (run.state === 'starting') return 'Starting. Python takes some seconds the first time.';
+    const results = [...run.results.values()];
+    const wanted = results.filter(({ verdict }) => verdict !== 'ran');
+    const right = results.filter(({ verdict }) => verdict === 'right').length;
+    const isOver = run.state === 'stopped' ? ', stopped' : '';
+    return wanted.length === 0
+      ? `${counted(results.length, 'example')} ran${isOver}`
+      : `${right} of ${counted(wanted.length, 'example')} right${isOver}`;
+  });
+
+  protected start(): void {
+    void this.runs.run(this.version(), this.examples());
+  }
+
+  protected oneLine(text: string): string {
+    return text.trim().replace(/\s*\n\s*/g, ' ⏎ ') || 'nothing';
+  }
+
+  protected timeText({ ms, verdict }: CheckResult): string {
+    if (verdict === 'unreadable' || verdict === 'did-not-compile') return '';
+    return ms < 10 ? `${ms.toFixed(1)} ms` : ms < 1000 ? `${Math.round(ms)} ms` : `${(ms / 1000).toFixed(1)} s`;
+  }
+}
