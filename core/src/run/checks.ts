@@ -31,6 +31,34 @@ export interface CheckResult {
   readonly ms: number;
 }
 
+/**
+ * Examples as checks of code that is asked in this way. What is a list in one of them is a list in all: `4` is a list of one
+ * where another example has `5 2 4`, and rows of one where another has `3 1 / 2 5`. Never throws.
+ */
+export function checksOf(examples: readonly Example[], signature: Signature): Check[] {
+  const checks = examples.map((example) => checkOf(example, signature));
+  const depths: number[] = [];
+  for (const check of checks)
+    if (check.fault === null && check.input.shape === 'call')
+      check.input.given.forEach((value, index) => (depths[index] = Math.max(depths[index] ?? 0, depthOf(value))));
+  return checks.map((check) => {
+    if (check.fault !== null || check.input.shape !== 'call') return check;
+    const given = check.input.given.map((value, index) => deepened(value, depths[index] ?? 0));
+    return { ...check, input: { shape: 'call', given } };
+  });
+}
+
+/** How many lists stand in each other, by their first items; two are enough to tell rows from a list. */
+function depthOf(value: Value): number {
+  if (!isList(value)) return 0;
+  return Math.min(1 + depthOf(value[0] ?? null), 2);
+}
+
+function deepened(value: Value, depth: number): Value {
+  const isEmpty = isList(value) && value.length === 0;
+  return isEmpty || depthOf(value) >= depth ? value : deepened([value], depth);
+}
+
 /** An example as a check of code that is asked in this way. Never throws. */
 export function checkOf({ id, input, expected }: Example, signature: Signature): Check {
   try {
@@ -56,8 +84,10 @@ function inputOf(text: string, signature: Signature): CaseInput {
 function argumentsOf(text: string, parameters: readonly Parameter[]): Value[] {
   const parts = argumentTexts(text);
   const byName = new Map(parts.flatMap(({ name, text: value }) => (name === '' ? [] : [[name, value] as const])));
-  if (parameters.length > 0 && parameters.every(({ name }) => byName.has(name)))
-    return parameters.map(({ name }) => readArgument(byName.get(name) ?? ''));
+  // What is named goes to its name, all else in its order to what is left.
+  const others = parts.filter(({ name }) => name === '' || !parameters.some((it) => it.name === name));
+  if (byName.size > 0 && parts.length === parameters.length)
+    return parameters.map(({ name }) => readArgument(byName.get(name) ?? others.shift()?.text ?? ''));
   // One parameter takes all that is there: `5 2 4`, also in several lines.
   if (parameters.length === 1 && parts.length > 1 && byName.size === 0)
     return [parts.map(({ text: value }) => readArgument(value))];
@@ -71,8 +101,14 @@ function argumentsOf(text: string, parameters: readonly Parameter[]): Value[] {
 
 /** A value; several words beside each other are a list of them. */
 function readArgument(text: string): Value {
+  if (/\s\/\s/.test(text) && !/["'[]/.test(text))
+    return text.split(/\s\/\s/).map((row) => listOf(readArgument(row.trim())));
   const isRow = /^[^[({"'\s,][^[({"',]*(?:[\s,]+[^[({"'\s,]+)+$/.test(text);
   return readValue(isRow ? `[${text}]` : text);
+}
+
+function listOf(value: Value): readonly Value[] {
+  return isList(value) ? value : [value];
 }
 
 /** `push(5) pop()`, and the same as two lists: `["push", "pop"], [[5], []]`. */
@@ -159,14 +195,24 @@ export function resultOf(check: Check, ran: Ran | null, comparison: Comparison):
   return { ...nothing, verdict: difference ? 'wrong' : 'right', actual, difference, printed, ms };
 }
 
-/** Of calls those that answer nothing may be left out of what is expected. */
+/** Of calls, operations that never answer anything may be left out of what is expected. */
 function answersOf(input: CaseInput, value: Value, anyOf: readonly Value[]): Value {
   if (input.shape !== 'object' || !isList(value)) return value;
   const isShorter = anyOf.some((it) => isList(it) && it.length < value.length);
-  return isShorter ? value.filter((it) => it !== null) : value;
+  if (!isShorter) return value;
+  const answering = new Set(input.calls.flatMap(([name], index) => ((value[index] ?? null) === null ? [] : [name])));
+  return value.filter((_, index) => answering.has(input.calls[index]?.[0] ?? ''));
 }
 
 function closest(anyOf: readonly Value[], actual: Value, comparison: Comparison): Difference | null {
-  const differences = anyOf.map((expected) => differenceOf(expected, actual, comparison));
+  // A list of one is written as what is in it, an empty one as “none”.
+  const isOne = (expected: Value): boolean =>
+    isList(actual) && actual.length === 1 && differenceOf([expected], actual, comparison) === null;
+  const isNone = (expected: Value): boolean =>
+    /^(?:none|nothing|empty)$/i.test(typeof expected === 'string' ? expected : '') &&
+    (actual === null || (isList(actual) && actual.length === 0));
+  const differences = anyOf.map((expected) =>
+    isOne(expected) || isNone(expected) ? null : differenceOf(expected, actual, comparison),
+  );
   return differences.includes(null) ? null : (differences[0] ?? null);
 }

@@ -59,6 +59,7 @@ function firstDifference(expected: Value, actual: Value, within: number, place: 
 
 function isSame(a: Value, b: Value, within: number): boolean {
   if (a === b) return true;
+  if (typeof b === 'boolean' && typeof a === 'string') return (b ? /^yes$/i : /^no$/i).test(a);
   if (typeof a === 'bigint' || typeof b === 'bigint') return formatValue(a) === formatValue(b);
   if (typeof a === 'number' && typeof b === 'number') {
     if (Number.isNaN(a) || Number.isNaN(b)) return Number.isNaN(a) && Number.isNaN(b);

@@ -53,7 +53,8 @@ export function signatureOf(code: string, family: CodeFamily, input: string): Si
     code,
   );
   if (readsInput && (best === undefined || best.score < 1)) return { shape: 'stdio' };
-  return best ? { shape: 'call', name: best.it.name, parameters: best.it.parameters } : null;
+  if (best) return { shape: 'call', name: best.it.name, parameters: best.it.parameters };
+  return last ? { shape: 'object', name: last.name } : null;
 }
 
 function scoreOf({ parameters }: Declared, wanted: readonly ArgumentText[]): number {
@@ -112,7 +113,8 @@ export interface ArgumentText {
 /** The arguments of an example's input: parted by commas or lines that stand in no brackets. */
 export function argumentTexts(input: string): ArgumentText[] {
   const isNamed = /^\s*[A-Za-z_]\w*\s*=(?!=)/.test(input);
-  const parts = topLevelParts(input, isNamed ? ',\n;' : '\n;');
+  const lines = topLevelParts(input, isNamed ? ',\n;' : '\n;');
+  const parts = isNamed ? lines : lines.flatMap(partsBeforeNames);
   // `[1, 2], 3` in one line is two arguments; `1 2 3` in one line is a list.
   const split = !isNamed && parts.length === 1 && /^\s*[[("{]/.test(input) ? topLevelParts(input, ',') : parts;
   return split
@@ -122,6 +124,13 @@ export function argumentTexts(input: string): ArgumentText[] {
       const [, name = '', text = part] = /^([A-Za-z_]\w*)\s*=(?!=)\s*(.*)$/s.exec(part) ?? [];
       return { name, text: text.trim() };
     });
+}
+
+/** `5 2 4, k = 2`: what is named behind a comma is an argument of its own. */
+function partsBeforeNames(line: string): string[] {
+  const parts = topLevelParts(line, ',');
+  const first = parts.findIndex((part) => /^\s*[A-Za-z_]\w*\s*=(?!=)/.test(part));
+  return first < 0 ? [line] : [parts.slice(0, first).join(','), ...parts.slice(first)];
 }
 
 /** A text in parts at signs that stand in no brackets and no quotes. */

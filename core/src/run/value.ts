@@ -121,6 +121,9 @@ class ValueReader {
     if (found === undefined) throw new RunError(this.at, 'a value');
     this.at += found.length;
     const plain = found.replace(/^[−–](?=\d)/, '-');
+    const [, from, to] = /^(-?\d+)\.\.(-?\d+)$/.exec(plain) ?? [];
+    // `1..4` is an interval, and goes as its two ends.
+    if (from !== undefined && to !== undefined) return [Number(from), Number(to)];
     const known = words.get(plain);
     if (known !== undefined) return known;
     if (/^[-+]?\d+$/.test(plain)) {

@@ -125,7 +125,7 @@ async function prepared({ code, language }: Version, examples: readonly Example[
   if (program instanceof run.CompileFault)
     return `It does not compile${program.line === null ? '' : `, line ${program.line}`}: ${program.message}`;
   return {
-    checks: examples.map((example) => run.checkOf(example, signature)),
+    checks: run.checksOf(examples, signature),
     job: { machine: family === 'python' ? 'python' : 'script', program: program.text, limitMs: limits[family] },
     resultOf: run.resultOf,
   };
