@@ -8,6 +8,7 @@ import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { type QuickReading, readQuickLine } from '@lernen/core/quick-line';
 import { demoArchive } from '@lernen/demo';
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { v7 as newId } from 'uuid';
 import { adviceReport, adviceText } from './advise';
 import { boundsReport, boundsText } from './bounds';
 import { type CostOptions, type CostReport, costReport, costText } from './cost';
@@ -16,6 +17,7 @@ import { jsonOf } from './json';
 import { answerLines, argumentsIn } from './lines';
 import { listsReport, listsText } from './lists';
 import { archiveFromMarkdown, writeMarkdown } from './markdown';
+import { type RunOptions, runSheet, runText } from './run/run-sheet';
 import { planText, quickText, techniquesText } from './text';
 
 interface AsOf {
@@ -58,6 +60,7 @@ class Commands {
     this.addQuick();
     this.addCost();
     this.addBounds();
+    this.addRun();
     this.addAdvise();
   }
 
@@ -191,6 +194,26 @@ class Commands {
       });
   }
 
+  private addRun(): void {
+    this.program
+      .command('run')
+      .description(
+        'run the versions of an exported sheet over its examples, with Node and Python as the machine has them; exits with 1 unless all come out as expected',
+      )
+      .argument('<sheet>', 'a Markdown file, or - for standard input')
+      .option('--version <title>', 'only the version of this title')
+      .option('--language <language>', 'only versions in this language')
+      .option('--input <text>', 'run on this instead of the examples')
+      .option('--limit <seconds>', 'for each example', readSeconds)
+      .option('--json', 'as JSON')
+      .action(async (file: string, { json, ...options }: RunOptions & AsOfJson) => {
+        const text = file === '-' ? await this.io.input() : await readFile(file, 'utf8');
+        const report = await runSheet(text, options, newId);
+        this.print(json ? JSON.stringify(report, null, 2) : runText(report));
+        if (!report.isRight) this.exitCode = 1;
+      });
+  }
+
   private async writeCsv(archive: Archive, out: string | undefined): Promise<void> {
     const tables = csvTables({ ...logFrom(archive), entries: archive.entries }, this.io.zone);
     if (out === undefined) {
@@ -237,6 +260,12 @@ function costOf(args: readonly string[]): CostReport {
 function given(argument: string | undefined, name: string): string {
   if (argument === undefined) throw new LernenError('arguments', `The ${name} is missing.`);
   return argument;
+}
+
+function readSeconds(text: string): number {
+  const seconds = Number(text);
+  if (!(seconds > 0 && seconds <= 600)) throw new InvalidArgumentError('Write seconds, up to 600.');
+  return seconds;
 }
 
 function readInstant(text: string): Instant {

@@ -67,6 +67,8 @@ describe('the server', () => {
     await writeFile(join(folder, 'app/main-ABCDEFGH.js'), 'plain');
     await writeFile(join(folder, 'app/main-ABCDEFGH.js.br'), 'squeezed');
     await writeFile(join(folder, 'app/chunk-a_B-c1Dz.js'), 'part');
+    await mkdir(join(folder, 'app/runner'));
+    await writeFile(join(folder, 'app/runner/page.html'), '<script src="page.js"></script>');
     running = await startServer({
       port: 0,
       appFolder: join(folder, 'app'),
@@ -116,6 +118,27 @@ describe('the server', () => {
     expect((await ask('/main-ABCDEFGH.js', foreign)).status).toBe(403);
     const link = { 'Sec-Fetch-Site': 'cross-site', 'Sec-Fetch-Mode': 'navigate', 'Sec-Fetch-Dest': 'document' };
     expect((await ask('/today', link)).status).toBe(200);
+  });
+
+  it('gives the runner page an origin of its own, from which nothing but what lies beside it can be read', async () => {
+    const page = await ask('/runner/page.html', { Origin: 'null', 'Sec-Fetch-Site': 'cross-site', Cookie: '' });
+    expect(page.status).toBe(200);
+    const policy = String(page.headers['content-security-policy']);
+    expect(policy).toContain('sandbox allow-scripts;');
+    expect(policy).toContain(`connect-src http://127.0.0.1:${port}/runner/;`);
+    expect(policy).toContain(`frame-ancestors http://127.0.0.1:${port}`);
+    expect(policy).not.toContain('unsafe-eval;');
+    expect(page.headers['access-control-allow-origin']).toBe('null');
+    for (const path of ['/api/backups', '/main-ABCDEFGH.js', '/'])
+      expect((await ask(path, { Origin: 'null', 'Sec-Fetch-Site': 'cross-site' })).status)
+        .withContext(path)
+        .toBe(403);
+    expect((await ask('/runner/page.html', { Origin: 'https://example.org' })).status).toBe(403);
+    expect((await ask('/runner/page.html', { Host: 'example.org', Origin: 'null' })).status).toBe(421);
+    expect((await ask('/runner/../main-ABCDEFGH.js', { Origin: 'null', 'Sec-Fetch-Site': 'cross-site' })).status).toBe(
+      403,
+    );
+    expect((await ask('/runner/', { Origin: 'null' }, 'POST')).status).toBe(403);
   });
 
   it('does not let other sites use up what the app may ask', async () => {

@@ -178,6 +178,25 @@ describe('the stages of a sheet', () => {
     await page.until(() => page.text.includes('Version 1, and what is different in version 3'));
   });
 
+  it('say why code cannot be run, and in which line it does not compile', async () => {
+    await open([
+      entry('example', { input: '5 2 4', expected: '2' }),
+      entry('version', { language: 'Cobol', code: 'MOVE A TO B' }),
+      entry('version', { language: 'TypeScript', code: 'function f(a) {\n  return a +;\n}' }),
+      entry('version', { language: 'Python', code: ' ' }),
+      entry('version', { language: 'Python', code: 'x = 1' }),
+    ]);
+    await page.until(() => page.all('app-version-checks').length === 4);
+    for (const number of [1, 2, 3, 4]) await page.press(`Run version ${number} over the examples`);
+    const said = (): string[] => page.all('app-version-checks [role="status"]').map((it) => it.textContent.trim());
+    await page.until(() => said().every((text) => text !== '' && !text.startsWith('Starting')));
+    expect(said()[0]).toBe('Cobol does not run here yet: Python, JavaScript and TypeScript do.');
+    expect(said()[1]).toMatch(/^It does not compile, line 2: /);
+    expect(said()[2]).toBe('There is no code yet.');
+    expect(said()[3]).toBe('The code has no function and no class that could be called, and reads no input.');
+    expect(page.all('app-version-checks li')).toHaveSize(0);
+  });
+
   it('save no part of bounds that are too many or too long, and keep what was typed', async () => {
     await open([], ['n ≤ 5']);
     const long = `n ≤ 9\n${'m'.repeat(201)}`;

@@ -1,0 +1,115 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  type CaseInput,
+  type CodeFamily,
+  type Program,
+  type Ran,
+  type Value,
+  readValue,
+  valueJson,
+  valueScript,
+} from '@lernen/core/run';
+import { LernenError } from '@lernen/core/errors';
+
+/** Seconds for one check, the start of the language with it. */
+export const usualLimit = 10;
+/** Megabytes that a program may take. */
+const memoryMb = 512;
+/** Letters of what a program writes; its own printing is held back long before. */
+const mostOutput = 8_000_000;
+
+/** Runs a program on one input with the machine's own tools, in a process group and a folder that are gone afterwards. */
+export async function runOnMachine(
+  { text }: Program,
+  family: CodeFamily,
+  input: CaseInput,
+  seconds: number,
+): Promise<Ran> {
+  const folder = await mkdtemp(join(tmpdir(), 'lernen-run-'));
+  try {
+    const value = input as unknown as Value;
+    if (family === 'python') {
+      const file = join(folder, 'program.py');
+      await writeFile(file, `${text}\n${pythonLimit}\nprint(lernen_run(sys.stdin.read()))\n`);
+      return await ranBy('python3', ['-I', file], folder, valueJson(value), seconds);
+    }
+    const file = join(folder, 'program.cjs');
+    await writeFile(
+      file,
+      `${text}\n${scriptOut}\nprocess.stdout.write(lernenOut(lernenRun(${valueScript(value)})));\n`,
+    );
+    return await ranBy(process.execPath, [`--max-old-space-size=${memoryMb}`, file], folder, '', seconds);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
+const pythonLimit = `
+try:
+    import resource
+    resource.setrlimit(resource.RLIMIT_AS, (${memoryMb} * 1024 * 1024,) * 2)
+except Exception:
+    pass
+`;
+
+/** Writes what was done as a value that keeps whole numbers and Infinity. */
+const scriptOut = String.raw`
+const lernenOut = (value) => {
+  if (value === null || value === undefined) return 'null';
+  if (typeof value === 'bigint' || typeof value === 'number') return String(value);
+  if (typeof value !== 'object') return JSON.stringify(value);
+  if (Array.isArray(value)) return '[' + value.map(lernenOut).join(',') + ']';
+  return '{' + Object.entries(value).map(([key, item]) => JSON.stringify(key) + ':' + lernenOut(item)).join(',') + '}';
+};
+`;
+
+/** What a process says of its run. @throws LernenError where the tool is missing. */
+function ranBy(command: string, args: readonly string[], cwd: string, input: string, seconds: number): Promise<Ran> {
+  const started = performance.now();
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd, detached: true, env: { PATH: process.env['PATH'] ?? '' } });
+    let [out, errors, isLate] = ['', '', false];
+    const end = (): void => {
+      // The group: what the program has started goes with it.
+      if (child.pid !== undefined)
+        try {
+          process.kill(-child.pid, 'SIGKILL');
+        } catch {
+          // It is gone already.
+        }
+    };
+    const timer = setTimeout(() => {
+      isLate = true;
+      end();
+    }, seconds * 1000);
+    child.stdout.setEncoding('utf8').on('data', (part: string) => {
+      out += part;
+      if (out.length > mostOutput) end();
+    });
+    child.stderr.setEncoding('utf8').on('data', (part: string) => (errors = (errors + part).slice(-4000)));
+    child.stdin.on('error', () => undefined).end(input);
+    child.on('error', () => {
+      clearTimeout(timer);
+      reject(new LernenError('run', `${command} is not on this machine.`));
+    });
+    child.on('close', () => {
+      clearTimeout(timer);
+      end();
+      const ms = performance.now() - started;
+      resolve(isLate ? { outcome: 'too-slow', printed: '', ms } : toldBy(out, errors, ms));
+    });
+  });
+}
+
+function toldBy(out: string, errors: string, ms: number): Ran {
+  try {
+    return readValue(out.trim().split('\n').at(-1) ?? '') as unknown as Ran;
+  } catch {
+    if (/out of memory|MemoryError|heap limit/i.test(errors)) return { outcome: 'too-much-memory', printed: '', ms };
+    const message = errors.trim().split('\n').at(-1) ?? 'It ended without an answer.';
+    return { outcome: 'crashed', message, line: null, printed: '', ms };
+  }
+}

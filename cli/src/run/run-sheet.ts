@@ -1,0 +1,120 @@
+import { type SheetFile, readSheetMarkdown } from '@lernen/core/archive';
+import { LernenError } from '@lernen/core/errors';
+import { type EntryOf, isFilled, ofKind } from '@lernen/core/model';
+import {
+  type CheckResult,
+  CompileFault,
+  checksOf,
+  familyOf,
+  pythonProgram,
+  resultOf,
+  scriptProgram,
+  signatureOf,
+} from '@lernen/core/run';
+import { runOnMachine, usualLimit } from './machine';
+
+export interface RunOptions {
+  /** Only the version of this title. */
+  readonly version?: string;
+  /** Only versions in this language. */
+  readonly language?: string;
+  /** Run on this instead of the examples; what comes out is shown. */
+  readonly input?: string;
+  /** Seconds for each. */
+  readonly limit?: number;
+}
+
+/** What the versions of a sheet come to over its examples. */
+export interface RunReport {
+  readonly title: string;
+  readonly versions: readonly {
+    readonly title: string;
+    readonly language: string;
+    /** Why it was not run; null where it was. */
+    readonly fault: string | null;
+    readonly results: readonly (CheckResult & { readonly input: string; readonly expected: string })[];
+  }[];
+  /** Whether everything that was run came out as expected, and something was run. */
+  readonly isRight: boolean;
+}
+
+type Example = Pick<EntryOf<'example'>, 'id' | 'input' | 'expected'>;
+
+/** Runs an exported sheet with the machine's own tools. @throws LernenError, MarkdownError */
+export async function runSheet(text: string, options: RunOptions, newId: () => string): Promise<RunReport> {
+  const { problem, entries }: SheetFile = readSheetMarkdown(text, newId);
+  const isWanted = ({ title, language }: EntryOf<'version'>): boolean =>
+    (options.version === undefined || title.toLowerCase() === options.version.trim().toLowerCase()) &&
+    (options.language === undefined || language.toLowerCase() === options.language.trim().toLowerCase());
+  const versions = ofKind(entries, 'version').filter(isWanted);
+  if (versions.length === 0) throw new LernenError('run', 'The sheet has no such version.');
+  const own = options.input;
+  const examples: readonly Example[] =
+    own === undefined ? ofKind(entries, 'example').filter(isFilled) : [{ id: 'input', input: own, expected: '' }];
+  if (examples.length === 0)
+    throw new LernenError('run', 'The sheet has no examples to run on; give one with --input.');
+  const reports: RunReport['versions'][number][] = [];
+  for (const version of versions) reports.push(await runVersion(version, examples, options.limit ?? usualLimit));
+  const all = reports.flatMap(({ results }) => results);
+  return {
+    title: problem.title,
+    versions: reports,
+    isRight:
+      reports.every(({ fault }) => fault === null) &&
+      all.every(({ verdict }) => verdict === 'right' || verdict === 'ran'),
+  };
+}
+
+async function runVersion(
+  { title, language, code }: EntryOf<'version'>,
+  examples: readonly Example[],
+  limit: number,
+): Promise<RunReport['versions'][number]> {
+  const family = familyOf(language);
+  const fault = (why: string): RunReport['versions'][number] => ({ title, language, fault: why, results: [] });
+  if (!family) return fault(`${language === '' ? 'No language is said' : `${language} does not run yet`}.`);
+  const signature = signatureOf(code, family, examples[0]?.input ?? '');
+  if (!signature) return fault('There is no function and no class that could be called, and no input is read.');
+  const program = family === 'python' ? pythonProgram(code, signature) : scriptProgram(code, family, signature);
+  if (program instanceof CompileFault)
+    return fault(`It does not compile, line ${program.line ?? '?'}: ${program.message}`);
+  const results: RunReport['versions'][number]['results'][number][] = [];
+  for (const [index, check] of checksOf(examples, signature).entries()) {
+    const { input = '', expected = '' } = examples[index] ?? {};
+    const ran = check.fault === null ? await runOnMachine(program, family, check.input, limit) : null;
+    results.push({ ...resultOf(check, ran, 'exact'), input, expected });
+  }
+  return { title, language, fault: null, results };
+}
+
+export function runText({ title, versions }: RunReport): string {
+  const line = ({
+    verdict,
+    input,
+    expected,
+    actual,
+    difference,
+    message,
+    line: at,
+  }: RunReport['versions'][number]['results'][number]): string => {
+    const where = difference && difference.place !== '' ? `, first at ${difference.place}` : '';
+    const told =
+      verdict === 'right' || verdict === 'ran'
+        ? actual
+        : difference
+          ? `expected ${oneLine(expected)}, got ${oneLine(actual)}${where}`
+          : `${message}${at === null ? '' : ` (line ${at})`}`;
+    return `  ${verdict.padEnd(12)} ${oneLine(input)}  ${told}`;
+  };
+  return [
+    title,
+    ...versions.flatMap((version, index) => [
+      `${index + 1} ${version.title || 'untitled'} (${version.language || 'no language'})`,
+      ...(version.fault === null ? version.results.map(line) : [`  not run: ${version.fault}`]),
+    ]),
+  ].join('\n');
+}
+
+function oneLine(text: string): string {
+  return text.trim().replace(/\s*\n\s*/g, ' ⏎ ');
+}
