@@ -45,10 +45,26 @@ const shots: readonly Shot[] = [
   },
   { name: 'trace', path: sheetPath('Beacon Line of Sight'), prepare: openSheet('Beacon Line of Sight', '#trace') },
   {
-    name: 'family',
-    path: sheetPath('Spray Line Totals'),
-    height: 900,
-    prepare: openSheet('Spray Line Totals', '#family'),
+    // Its first version was wrong; both run over the examples.
+    name: 'code',
+    path: sheetPath('Beacon Line of Sight'),
+    height: 1000,
+    prepare: async (page) => {
+      await openSheet('Beacon Line of Sight', '#code')(page);
+      for (const version of [1, 2]) {
+        await page.getByRole('button', { name: `Run version ${version} over the examples` }).click();
+        await page
+          .locator('app-version-checks')
+          .nth(version - 1)
+          .getByText(/of 3 examples right/)
+          .waitFor();
+      }
+      await page
+        .locator('#code')
+        .evaluate((element) => element.scrollIntoView({ block: 'start', behavior: 'instant' }));
+      await page.mouse.move(0, 0);
+      await page.waitForTimeout(600);
+    },
   },
   // One that failed and came back until it was solved.
   { name: 'technique', path: '/techniques/knapsack-dp?demo' },
