@@ -48,7 +48,10 @@ test('code in TypeScript and JavaScript runs over the examples, and a page that 
     ['oil = [3, 1, 2, 5, 1, 1, 1], b = 5', '3'],
     ['oil = [], b = 5', '1'],
   ]);
-  await page.getByRole('button', { name: /^check/ }).first().click({ delay: 100 });
+  await page
+    .getByRole('button', { name: /^check/ })
+    .first()
+    .click({ delay: 100 });
   await write(
     page,
     'TypeScript',

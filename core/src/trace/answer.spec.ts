@@ -25,7 +25,15 @@ describe('the answer of a trace beside what its example expects', () => {
 
   it('is that of each call, one after the other', () => {
     const columns = ['call', 'answer'].map((name) => ({ name, kind: 'value', rule: '' }));
-    const table = { columns, rows: [['push(5)', ''], ['lowest()', '5'], ['pop()', ''], ['lowest()', 'none']] };
+    const table = {
+      columns,
+      rows: [
+        ['push(5)', ''],
+        ['lowest()', '5'],
+        ['pop()', ''],
+        ['lowest()', 'none'],
+      ],
+    };
     expect(compareAnswer(table, readTrace(table), '5 none')?.outcome).toBe('same');
     expect(compareAnswer(table, readTrace(table), '5 4')).toEqual({ outcome: 'other', given: '5 none', column: 1 });
   });
