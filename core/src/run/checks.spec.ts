@@ -40,9 +40,7 @@ describe('examples as checks', () => {
     const object: Signature = { shape: 'object', name: 'Mast' };
     expect(given(object, 'Mast(2) push(5, "a)") pop()')).toEqual(['Mast(2) push(5, "a)") pop()']);
     expect(given(object, '["push", "pop"], [[5], []]')).toEqual(['push(5) pop()']);
-    expect(given(object, 'raise the flag')).toEqual([
-      jasmine.stringMatching(/expected calls such as push\(5\) pop\(\)/),
-    ] as string[]);
+    expect(given(object, 'raise the flag')[0]).toContain('expected calls such as push(5) pop()');
   });
 
   it('say what a run came to, whatever it was', () => {

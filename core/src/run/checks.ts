@@ -145,7 +145,8 @@ function closingAt(text: string, start: number): number {
 }
 
 function callsOfLists(text: string): (readonly [string, readonly Value[]])[] {
-  const [names, given] = argumentTexts(text).map(({ text: value }) => readValue(value));
+  const isLists = /^\s*\[/.test(text);
+  const [names, given] = isLists ? argumentTexts(text).map(({ text: value }) => readValue(value)) : [];
   if (names === undefined || given === undefined || !isList(names) || !isList(given) || names.length !== given.length)
     throw new RunError(0, 'calls such as push(5) pop()');
   return names.map((name, index) => {
