@@ -23,8 +23,17 @@ import {
   readResultCell,
 } from '@lernen/core/model';
 import { readPlannedLines, readQuickLine } from '@lernen/core/quick-line';
-import { boundsInStatement, examplesInStatement, readBounds } from '@lernen/core/sheet';
-import { columnTypes, readCell, readTrace } from '@lernen/core/trace';
+import { boundsInStatement, examplesInStatement, measureCode, readBounds } from '@lernen/core/sheet';
+import { checksOf, signatureOf } from '@lernen/core/run';
+import {
+  columnTypes,
+  columnsOf,
+  drawPossibilities,
+  readCell,
+  readTrace,
+  traceOfExample,
+  withLoop,
+} from '@lernen/core/trace';
 import { SeededRandom, countingIds } from '@lernen/demo';
 
 const now = '2026-11-26T18:00:00.000Z';
@@ -58,6 +67,34 @@ const readers: Readonly<Record<string, (text: string) => unknown>> = {
         { name: '', kind: 'rule', rule: text },
       ],
       rows: [['1']],
+    }),
+  'drawing of a cell': (text) =>
+    Object.keys(columnTypes).map((kind) => {
+      const { cell } = readCell(kind, text.slice(0, 2000), null);
+      return cell && drawPossibilities([cell, cell], null);
+    }),
+  'loop of a trace': (text) =>
+    withLoop(
+      {
+        columns: [
+          { name: 'a', kind: 'list', rule: '' },
+          { name: 'i', kind: 'value', rule: '' },
+        ],
+        rows: [
+          ['1 2 3', ''],
+          ['', `for i in ${text}`],
+        ],
+      },
+      1,
+      1,
+    ),
+  'columns of a trace': (text) => columnsOf(text),
+  'trace of an example': (text) => traceOfExample(text),
+  'measures of code': (text) => measureCode(text),
+  'checks of an example': (text) =>
+    (['python', 'typescript'] as const).map((family) => {
+      const signature = signatureOf(`${text}\ndef f(a, b):\n    pass\nfunction g(a) {}\n`, family, text);
+      return signature && checksOf([{ id: 'x', input: text, expected: text }], signature);
     }),
   'cells of a spreadsheet': (text) => [
     readDateCell(text, 'day-first'),

@@ -24,7 +24,7 @@ export function boundsInStatement(statement: string, known: readonly string[] = 
 /** What an example says of its input, `b = 5`, bounds nothing. Every offset is kept. */
 function withoutExamples(statement: string): string {
   return statement.replace(
-    /^[\s>*_#`-]*(?:sample |example )?(?:inputs?|outputs?|expected|explanation|example)\b[ \d]*[*_`]*[ ]?[:=].*$/gim,
+    /^[ \t>*_#`-]*(?:sample |example )?(?:inputs?|outputs?|expected|explanation|example)\b[ \d]*[*_`]*[ ]?[:=].*$/gim,
     (line) => line.replace(/\S/g, ' '),
   );
 }
@@ -38,7 +38,7 @@ function lineAlone(statement: string, group: readonly Bound[]): string | null {
   if (!first) return null;
   const wanted = group.map(alone);
   const before = /(?:\b(?:number|count|length|size|sum|total)s? (?:of|in) [^.;:\n]{0,60})$/i.exec(
-    statement.slice(0, first.from),
+    statement.slice(Math.max(0, first.from - 80), first.from),
   );
   for (const text of [first.text, ...(before ? [`${before[0]}${first.text}`] : [])]) {
     const line = lineOf(text);
