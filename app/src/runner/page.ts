@@ -1,18 +1,9 @@
 // The page on which people's code runs: of an origin that nothing else belongs to, so that code reaches neither the app, nor
 // its database, nor the network. The app talks to it through one port.
-import type { CaseInput, Ran } from '@lernen/core/run';
+import type { Machine } from './machine';
 import { ScriptMachine } from './script-machine';
 import { PythonMachine } from './python-machine';
 import type { FromRunner, ToRunner } from './messages';
-
-/** A language that can be run: a program is given, then asked once and again. */
-export interface Machine {
-  /** @throws Error with words for people where the machine itself cannot be started. */
-  start(program: string): Promise<void>;
-  ask(input: CaseInput, limitMs: number): Promise<Ran>;
-  /** Ends what is under way; the next start makes all anew. */
-  stop(): void;
-}
 
 const machines = { script: new ScriptMachine(), python: new PythonMachine(new URL('.', location.href)) };
 let current = { id: 0, stop: (): void => undefined };

@@ -1,6 +1,6 @@
 import { type CaseInput, type Ran, type Value, readValue, valueJson } from '@lernen/core/run';
 import { type Answer, askWorker, workerOf } from './asked-worker';
-import type { Machine } from './page';
+import type { Machine } from './machine';
 
 /** Longer than this Python does not take to come, milliseconds, even where all else is slow. */
 const loadMs = 90_000;

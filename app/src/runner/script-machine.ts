@@ -1,11 +1,9 @@
-import type { CaseInput, Ran } from '@lernen/core/run';
+import { type CaseInput, type Ran, scriptLinesBefore } from '@lernen/core/run';
 import { askWorker, workerOf } from './asked-worker';
-import type { Machine } from './page';
+import type { Machine } from './machine';
 
 /** Longer than this no worker takes to start, milliseconds. */
 const startMs = 3000;
-/** Lines of a program before the first one of the person. */
-const linesBefore = 1;
 
 /** Runs JavaScript, each program in a worker of its own. */
 export class ScriptMachine implements Machine {
@@ -21,7 +19,7 @@ export class ScriptMachine implements Machine {
     this.worker = worker;
     const answer = await askWorker(worker, 'ready?', startMs);
     if (answer.kind === 'error') {
-      const line = answer.line === null ? null : Math.max(1, answer.line - linesBefore);
+      const line = answer.line === null ? null : Math.max(1, answer.line - scriptLinesBefore);
       const message = answer.message.replace(/^Uncaught /, '');
       this.broken = { outcome: 'did-not-compile', message, line, printed: '', ms: 0 };
     } else if (answer.kind === 'late') throw new Error('The browser did not start the code.');

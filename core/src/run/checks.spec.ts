@@ -1,7 +1,7 @@
 import { checkOf, checksOf, resultOf } from './checks';
 import type { Ran } from './job';
 import type { Signature } from './signature';
-import { formatValue } from './value';
+import { formatValue } from './write-value';
 
 const call: Signature = { shape: 'call', name: 'f', parameters: [{ name: 'a', type: '' }] };
 const two: Signature = { shape: 'call', name: 'f', parameters: [...call.parameters, { name: 'k', type: '' }] };

@@ -1,9 +1,11 @@
 import type { EntryOf } from '../model/entry';
+import { closingAt, topLevelParts } from '../brackets';
 import { RunError } from '../errors';
 import { type Comparison, type Difference, differenceOf, printedDifference } from './compare';
 import type { CaseInput, Ran } from './job';
-import { type Parameter, type Signature, argumentTexts, topLevelParts } from './signature';
-import { type Value, formatValue, isList, readValue } from './value';
+import { type Parameter, type Signature, argumentTexts } from './signature';
+import { type Value, isList, readValue } from './value';
+import { formatValue } from './write-value';
 
 type Example = Pick<EntryOf<'example'>, 'id' | 'input' | 'expected'>;
 
@@ -127,21 +129,6 @@ function callsOf(text: string): (readonly [string, readonly Value[]])[] {
     at = start + inner.length + 1;
   }
   return calls;
-}
-
-/** Where the bracket closes that was opened before `start`; the end of the text where none does. */
-function closingAt(text: string, start: number): number {
-  let [depth, quote] = [0, ''];
-  for (let at = start; at < text.length; at++) {
-    const sign = text.charAt(at);
-    if (quote !== '') {
-      if (sign === '\\') at++;
-      else if (sign === quote) quote = '';
-    } else if (sign === '"' || sign === "'") quote = sign;
-    else if ('[({'.includes(sign)) depth++;
-    else if ('])}'.includes(sign) && --depth < 0) return at;
-  }
-  return text.length;
 }
 
 function callsOfLists(text: string): (readonly [string, readonly Value[]])[] {

@@ -1,5 +1,6 @@
 import { differenceOf, printedDifference } from './compare';
-import { type Value, formatValue, readValue } from './value';
+import { type Value, readValue } from './value';
+import { formatValue } from './write-value';
 
 const first = (expected: string, actual: string, how: Parameters<typeof differenceOf>[2] = 'exact'): string => {
   const found = differenceOf(readValue(expected), readValue(actual), how);

@@ -1,4 +1,5 @@
-import { type Value, formatValue, isList } from './value';
+import { type Value, isList } from './value';
+import { formatValue } from './write-value';
 
 /** How an answer is held against the expected one. */
 export const comparisons = {

@@ -1,5 +1,5 @@
 import { transform } from 'sucrase';
-import { type Program, mostOutput, shownOutput } from './job';
+import { type Program, mostOutput, scriptLinesBefore, shownOutput } from './job';
 import type { CodeFamily, Signature } from './signature';
 
 /** Code that does not compile: what is wrong, and in which line. */
@@ -9,9 +9,6 @@ export class CompileFault {
     readonly line: number | null,
   ) {}
 }
-
-/** Lines of the program before the first line of the person's code. */
-const linesBefore = 1;
 
 /**
  * JavaScript or TypeScript as a program that defines `lernenRun(input)`, which runs the code anew and reports what it did.
@@ -33,7 +30,7 @@ ${plain.replace(/^"use strict";\s?/, '')}
 return { ${taken.join(', ')} };
 };
 ${harness}
-const lernenRun = lernenHarness(lernenCode, ${JSON.stringify(signature)}, ${shownOutput}, ${mostOutput}, ${linesBefore});
+const lernenRun = lernenHarness(lernenCode, ${JSON.stringify(signature)}, ${shownOutput}, ${mostOutput}, ${scriptLinesBefore});
 `,
     };
   } catch (error) {

@@ -27,6 +27,9 @@ export interface Program {
   readonly signature: Signature;
 }
 
+/** Lines of a JavaScript program before the first line of the person's code. */
+export const scriptLinesBefore = 1;
+
 /** Printed letters beyond this are dropped, and far beyond it a run is ended. */
 export const shownOutput = 20_000;
 export const mostOutput = 2_000_000;

@@ -2,7 +2,7 @@ import { createContext, runInContext } from 'node:vm';
 import { type CheckResult, checkOf, resultOf } from './checks';
 import type { CaseInput, Ran } from './job';
 import { CompileFault, scriptProgram } from './javascript';
-import { valueJson } from './json';
+import { valueJson } from './write-value';
 import { pythonProgram } from './python';
 import { type CodeFamily, familyOf, signatureOf } from './signature';
 import { startPython } from '../testing/python';

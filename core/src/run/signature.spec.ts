@@ -1,4 +1,5 @@
-import { argumentTexts, familyOf, signatureOf, topLevelParts } from './signature';
+import { topLevelParts } from '../brackets';
+import { argumentTexts, familyOf, signatureOf } from './signature';
 
 const asked = (family: 'python' | 'typescript' | 'javascript', code: string, input = ''): string => {
   const signature = signatureOf(code, family, input);

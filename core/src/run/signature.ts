@@ -1,3 +1,4 @@
+import { topLevelParts } from '../brackets';
 import { readExampleInput } from '../sheet/example-input';
 
 /** How a program is asked: a function is called, an object gets a list of operations, or text goes in and comes out. */
@@ -131,26 +132,4 @@ function partsBeforeNames(line: string): string[] {
   const parts = topLevelParts(line, ',');
   const first = parts.findIndex((part) => /^\s*[A-Za-z_]\w*\s*=(?!=)/.test(part));
   return first < 0 ? [line] : [parts.slice(0, first).join(','), ...parts.slice(first)];
-}
-
-/** A text in parts at signs that stand in no brackets and no quotes. */
-export function topLevelParts(text: string, signs: string): string[] {
-  const parts: string[] = [];
-  let [start, depth, quote] = [0, 0, ''];
-  for (let at = 0; at < text.length; at++) {
-    const sign = text.charAt(at);
-    if (quote !== '') {
-      if (sign === '\\') at++;
-      else if (sign === quote) quote = '';
-      continue;
-    }
-    if (sign === '"' || sign === "'") quote = sign;
-    else if ('[({'.includes(sign)) depth++;
-    else if ('])}'.includes(sign)) depth--;
-    else if (depth <= 0 && signs.includes(sign)) {
-      parts.push(text.slice(start, at));
-      start = at + 1;
-    }
-  }
-  return [...parts, text.slice(start)];
 }

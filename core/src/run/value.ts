@@ -84,7 +84,7 @@ class ValueReader {
       this.skip();
       if (this.text.charAt(this.at) === ':') {
         this.at++;
-        entries.push([typeof key === 'string' ? key : formatValue(key), this.value()]);
+        entries.push([typeof key === 'object' ? JSON.stringify(key) : String(key), this.value()]);
       } else items.push(key);
       this.skip();
       if (this.text.charAt(this.at) === ',') this.at++;
@@ -136,18 +136,6 @@ class ValueReader {
   private skip(): void {
     while (/\s/.test(this.text.charAt(this.at))) this.at++;
   }
-}
-
-/** A value as it is shown and read again, in one line. */
-export function formatValue(value: Value): string {
-  if (value === null) return 'null';
-  if (typeof value === 'bigint') return value.toString();
-  if (typeof value === 'number' && !Number.isFinite(value)) return String(value);
-  if (typeof value !== 'object') return JSON.stringify(value);
-  if (isList(value)) return `[${value.map(formatValue).join(', ')}]`;
-  return `{${Object.entries(value)
-    .map(([key, item]) => `${JSON.stringify(key)}: ${formatValue(item)}`)
-    .join(', ')}}`;
 }
 
 export function isList(value: Value): value is readonly Value[] {

@@ -1,3 +1,4 @@
+import { topLevelParts } from '../brackets';
 import { type TraceColumn, ruleColumn } from '../model/entry';
 import { columnTypes } from './column-types';
 
@@ -10,22 +11,10 @@ const longestRule = 500;
  * named.
  */
 export function columnsOf(text: string): TraceColumn[] {
-  return partsOf(text)
+  // Commas in brackets part nothing.
+  return topLevelParts(text, ',')
     .filter((part) => part.trim() !== '')
     .map(columnOf);
-}
-
-/** Commas in brackets part nothing. */
-function partsOf(text: string): string[] {
-  const parts = [''];
-  let depth = 0;
-  for (const sign of text) {
-    if ('([{'.includes(sign)) depth++;
-    if (')]}'.includes(sign)) depth--;
-    if (sign === ',' && depth <= 0) parts.push('');
-    else parts.push(`${parts.pop() ?? ''}${sign}`);
-  }
-  return parts;
 }
 
 function columnOf(text: string): TraceColumn {

@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { EntryOf } from '@lernen/core/model';
 import type { Check, CheckResult, CodeFamily, Signature } from '@lernen/core/run';
-import { type Run, RunnerClient } from '../workers/runner/runner-client';
+import { RunnerClient } from '../workers/runner/runner-client';
 import { SheetStore } from './sheet-store';
 
 type Version = EntryOf<'version'>;
@@ -28,7 +28,8 @@ const limits: Readonly<Record<CodeFamily, number>> = { javascript: 2000, typescr
 export class CheckRuns {
   private readonly sheet = inject(SheetStore);
   private readonly client = new RunnerClient();
-  private under: Run | null = null;
+  /** Ends what is under way. */
+  private stopRun = (): void => undefined;
   private readonly runs = signal<ReadonlyMap<string, VersionRun>>(new Map());
 
   /** What is known of a version as its code is now; null where it was not run. */
@@ -38,7 +39,7 @@ export class CheckRuns {
   }
 
   stop(): void {
-    this.under?.stop();
+    this.stopRun();
   }
 
   /** Runs all examples on a version, and marks those checks as passed that come out right. */
@@ -80,12 +81,9 @@ export class CheckRuns {
           show({ state: 'running' });
         },
       });
-      this.under = {
-        done: run.done,
-        stop: () => {
-          end.isStopped = true;
-          run.stop();
-        },
+      this.stopRun = () => {
+        end.isStopped = true;
+        run.stop();
       };
       await run.done;
       show({ state: end.isStopped ? 'stopped' : 'done' });
