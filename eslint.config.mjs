@@ -36,6 +36,7 @@ const ladder = {
   sheet: ['model', 'cost'],
   trace: ['model', 'cost', 'sheet'],
   run: ['model', 'cost', 'sheet'],
+  desk: ['model', 'cost', 'run'],
   estimate: ['model', 'cost', 'quick-line', 'sheet'],
   plan: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate'],
   archive: ['model', 'cost', 'quick-line', 'sheet', 'trace', 'estimate', 'plan'],

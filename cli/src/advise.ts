@@ -1,6 +1,6 @@
 import type { Archive } from '@lernen/core/archive';
 import { LernenError } from '@lernen/core/errors';
-import type { Entry, Problem } from '@lernen/core/model';
+import { type Entry, type Problem, isOnSheet } from '@lernen/core/model';
 import { type SheetAdvice, adviceFor, boundText, edgeCases } from '@lernen/core/sheet';
 
 /** What `lernen advise` says: of each sheet that holds something, and how often which advice was put aside. */
@@ -31,7 +31,8 @@ export function adviceReport({ problems, entries, settings }: Archive, title: st
   const chosen = title === null ? problems : problems.filter((problem) => isCalled(problem, title));
   if (chosen.length === 0) throw new LernenError('problem', `No problem is called “${title}”.`);
   const byProblem = new Map<string, Entry[]>();
-  for (const entry of entries) byProblem.set(entry.problemId, [...(byProblem.get(entry.problemId) ?? []), entry]);
+  for (const entry of entries.filter(isOnSheet))
+    byProblem.set(entry.problemId, [...(byProblem.get(entry.problemId) ?? []), entry]);
   const language = settings?.language ?? null;
   const advised = chosen.flatMap((problem) => {
     const own = byProblem.get(problem.id) ?? [];

@@ -3,7 +3,16 @@ import { join } from 'node:path';
 import { type Archive, csvTableNames, csvTables, formatArchive, readArchive } from '@lernen/core/archive';
 import { ArchiveError, LernenError } from '@lernen/core/errors';
 import { estimateLog } from '@lernen/core/estimate';
-import { type Instant, InstantSchema, type Log, dayOf, endOfDay, logFrom, noRecords } from '@lernen/core/model';
+import {
+  type Instant,
+  InstantSchema,
+  type Log,
+  dayOf,
+  endOfDay,
+  isOnSheet,
+  logFrom,
+  noRecords,
+} from '@lernen/core/model';
 import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { type QuickReading, readQuickLine } from '@lernen/core/quick-line';
 import { demoArchive } from '@lernen/demo';
@@ -120,7 +129,7 @@ class Commands {
         const { zone } = this.io;
         const archive = await this.open(file);
         const log = logFrom(archive);
-        const twists = twistsFrom(archive.entries);
+        const twists = twistsFrom(archive.entries.filter(isOnSheet));
         const plan = planDays({ log, estimates: estimateLog(log, endOfDay(asOf, zone)), twists, asOf, zone });
         const names = namesOf(log, zone);
         this.print(json ? JSON.stringify(plan, null, 2) : planText(plan, log, (item) => reasonSentence(item, names)));

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { catalogue } from '../model/catalogue';
+import { momentKinds, phases } from '../model/course';
 import { emptyEntry, singleEntry } from '../model/entry';
 import type { Entry } from '../model/entry';
 import type { Log } from '../model/log';
@@ -67,9 +68,25 @@ const sitting = fc.record({
   startedAt: fc
     .date({ min: new Date('2024-01-01'), max: new Date(now), noInvalidDate: true })
     .map((it) => it.toISOString()),
-  attempts: fc.array(fc.record({ verdict: fc.option(fc.constantFrom(...verdicts)), submission: fc.constant(null) }), {
-    maxLength: 4,
-  }),
+  attempts: fc.array(
+    fc.record({
+      verdict: fc.option(fc.constantFrom(...verdicts)),
+      submission: fc.constant(null),
+      checks: fc.option(fc.record({ right: fc.nat(6), of: fc.integer({ min: 6, max: 20 }) })),
+      at: fc.option(fc.nat(86_400)),
+      versionId: fc.option(fc.constant('0190a000-0000-7000-8000-000000000001')),
+    }),
+    { maxLength: 4 },
+  ),
+  course: fc.array(fc.record({ phase: fc.constantFrom(...phases), seconds: fc.nat(5000) }), { maxLength: 5 }),
+  moments: fc.array(
+    fc.record({
+      at: fc.nat(5000),
+      kind: fc.constantFrom(...momentKinds),
+      text: fc.string({ maxLength: 100 }).map((words) => words.trim()),
+    }),
+    { maxLength: 4 },
+  ),
   result: fc.constantFrom(...results),
   help: fc.constantFrom(...helps),
   named: fc.option(fc.constantFrom(...techniqueIds)),

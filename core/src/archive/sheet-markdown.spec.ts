@@ -83,7 +83,7 @@ function roughEntry(kind: EntryKind, problemId: string): fc.Arbitrary<Entry> {
   };
   const blank = emptyEntry(kind, problemId, newId());
   const keys = Object.keys(blank).filter(
-    (key) => !['id', 'revision', 'deleted', 'problemId', 'order', 'kind'].includes(key),
+    (key) => !['id', 'revision', 'deleted', 'problemId', 'sittingId', 'order', 'kind'].includes(key),
   );
   return fc
     .tuple(

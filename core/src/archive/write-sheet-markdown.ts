@@ -4,6 +4,7 @@ import {
   type EntryKind,
   type Trace,
   byOrder,
+  isOnSheet,
   entryKinds,
   isSingleKind,
   stageOf,
@@ -31,7 +32,7 @@ const stageHeadings = {
 
 /**
  * A problem with its sheet as a Markdown file: the facts in YAML front matter, the stages as headings, every entry a
- * heading of its own. docs/sheet.md describes the format; readSheetMarkdown gives back what went in.
+ * heading of its own. What was written in reviews is no part of it. docs/sheet.md describes the format; readSheetMarkdown gives back what went in.
  */
 export function writeSheetMarkdown(problem: Problem, entries: readonly Entry[]): string {
   const front = stringify({
@@ -40,7 +41,7 @@ export function writeSheetMarkdown(problem: Problem, entries: readonly Entry[]):
     ...problem,
     fingerprint: fingerprint(problem),
   });
-  const standing = [...entries].filter((entry) => !entry.deleted).sort(byOrder);
+  const standing = entries.filter((entry) => !entry.deleted && isOnSheet(entry)).sort(byOrder);
   const parts = stages.flatMap((stage) => {
     const own = entryKinds
       .filter((kind) => stageOf(kind) === stage)

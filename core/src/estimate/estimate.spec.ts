@@ -18,6 +18,9 @@ const facts: EvidenceFacts = {
   timeToTarget: 1,
   named: null,
   stated: null,
+  hints: 0,
+  checksRight: null,
+  isPlainFirst: false,
 };
 
 describe('evidence', () => {
@@ -31,9 +34,17 @@ describe('evidence', () => {
     );
   });
 
+  const atTheDesk = [
+    { hints: 0, checksRight: null, isPlainFirst: false },
+    { hints: 1, checksRight: 1, isPlainFirst: true },
+    { hints: 9, checksRight: 0, isPlainFirst: false },
+    { hints: 9, checksRight: 1, isPlainFirst: true },
+  ] as const;
   const manners = [1, 2, 6].flatMap((attempts) =>
     ([null, 'right', 'wrong'] as const).flatMap((named) =>
-      ([null, 'right', 'wrong'] as const).map((stated) => ({ attempts, named, stated })),
+      ([null, 'right', 'wrong'] as const).flatMap((stated) =>
+        atTheDesk.map((desk) => ({ attempts, named, stated, ...desk })),
+      ),
     ),
   );
   const paces = [null, 0.1, 0.4, 0.6, 1, 1.01, 1.6, 3, 20];
@@ -100,7 +111,30 @@ describe('evidence', () => {
         expect(evidenceOf({ ...some, timeToTarget: some.timeToTarget * 1.5 })).toBeLessThanOrEqual(evidence);
       expect(evidenceOf({ ...some, named: 'wrong' })).toBeLessThan(evidenceOf({ ...some, named: 'right' }));
       expect(evidenceOf({ ...some, stated: 'wrong' })).toBeLessThan(evidenceOf({ ...some, stated: 'right' }));
+      expect(evidenceOf({ ...some, hints: some.hints + 1 })).toBeLessThanOrEqual(evidence);
+      expect(evidenceOf({ ...some, isPlainFirst: false })).toBeLessThanOrEqual(evidence);
+      const withChecks = [0, 0.3, 1].map((checksRight) => evidenceOf({ ...some, checksRight }));
+      expect(withChecks).toEqual([...withChecks].sort((a, b) => a - b));
     }
+  });
+
+  it('counts what the desk recorded: deeper help, the checks of the last run, a plain approach before the first attempt', () => {
+    const problem = makeProblem();
+    const log = makeLog({ problems: [problem] });
+    const of = (part: Partial<Sitting>): number =>
+      sittingEvidence(makeSitting(problem.id, part), problem, log).evidence;
+    const help = (at: number) => ({ at, kind: 'help', text: 'When may the left end move?' }) as const;
+    const run = (right: number, at: number) => ({ ...attemptWith('wrong-answer'), checks: { right, of: 6 }, at });
+    expect(of({ help: 'hint', moments: [help(10), help(20)] })).toBeLessThan(of({ help: 'hint', moments: [help(10)] }));
+    expect(of({ result: 'partly', attempts: [run(5, 300)] })).toBeGreaterThan(
+      of({ result: 'partly', attempts: [run(1, 300)] }),
+    );
+    const plain = (at: number): number =>
+      of({ result: 'partly', attempts: [run(3, 300)], moments: [{ at, kind: 'plain', text: 'O(n²)' }] });
+    expect(plain(120)).toBeGreaterThan(plain(400));
+    expect(of({ result: 'partly', help: 'read', attempts: [run(6, 9)] })).toBe(
+      of({ result: 'partly', help: 'read', attempts: [run(0, 9)] }),
+    );
   });
 
   it('compares a stated cost by meaning and part by part', () => {

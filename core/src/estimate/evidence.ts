@@ -15,13 +15,20 @@ export interface EvidenceFacts {
   readonly timeToTarget: number | null;
   readonly named: 'right' | 'wrong' | null;
   readonly stated: 'right' | 'wrong' | null;
+  /** Steps of help that were shown one at a time; 0 where none was, or nobody counted. */
+  readonly hints: number;
+  /** Share of the checks that were right in the last full run; null where there was none. */
+  readonly checksRight: number | null;
+  /** Whether a plain approach with its cost stood before the first attempt. */
+  readonly isPlainFirst: boolean;
 }
 
 /**
  * Evidence in (0, 1) that the person solves such a problem unaided and in time. What came of the sitting decides first:
  * any unaided solve is above any solve with a hint, that above a part, that above an answer read, that above one copied;
- * and of what was not solved, a real try is above giving up. Within each, more attempts, a wrong technique or a wrong
- * cost lower it. Minutes count for an unaided solve only.
+ * and of what was not solved, a real try is above giving up. Within each, more attempts, a wrong technique, a wrong
+ * cost, further help or checks that are not right lower it, and a plain approach first raises it. Minutes count for an
+ * unaided solve only.
  */
 export function evidenceOf(facts: EvidenceFacts): number {
   const outcome = table.outcome[facts.result][facts.help];
@@ -31,10 +38,22 @@ export function evidenceOf(facts: EvidenceFacts): number {
     (facts.named === null ? 0 : table.named[facts.named]) +
     (facts.stated === null ? 0 : table.stated[facts.stated]);
   const isUnaided = facts.result === 'solved' && facts.help === 'none';
-  if (!isUnaided) return chanceOf(outcome + table.otherwise * manner);
-  const logOdds = outcome + manner + timeLogOdds(facts.timeToTarget);
+  if (!isUnaided) return chanceOf(outcome + table.otherwise * manner + helpedLogOdds(facts));
+  const wrongChecks = facts.checksRight === null ? 0 : 1 - facts.checksRight;
+  const atTheDesk = table.checks.unaided * wrongChecks + (facts.isPlainFirst ? table.plainFirst.unaided : 0);
+  const logOdds = outcome + manner + atTheDesk + timeLogOdds(facts.timeToTarget);
   const { from, to } = table.unaidedFloor;
   return chanceOf(logOdds >= from ? logOdds : to + (from - to) * Math.exp((logOdds - from) / (from - to)));
+}
+
+/** What was recorded at the desk of a sitting that was not solved unaided. It never reaches the next outcome. */
+function helpedLogOdds({ result, help, hints, checksRight, isPlainFirst }: EvidenceFacts): number {
+  if (help !== 'none' && help !== 'hint') return 0;
+  const further = help === 'hint' ? Math.min(Math.max(hints - 1, 0), table.maxFurtherHints) : 0;
+  const hinted = further * table.furtherHint[result === 'solved' ? 'solved' : 'otherwise'];
+  if (result === 'solved') return hinted;
+  const checks = checksRight === null ? 0 : table.checks.otherwise * (checksRight - 0.5);
+  return hinted + checks + (isPlainFirst ? table.plainFirst.otherwise : 0);
 }
 
 /** Takes the facts from a sitting. `techniques` are the problem's after merges; `resolve` follows merges. */
@@ -45,6 +64,9 @@ export function factsOf(
   targetMinutes: number,
   resolve: (id: TechniqueId) => TechniqueId,
 ): EvidenceFacts {
+  const last = sitting.attempts.findLast(({ checks }) => checks !== null)?.checks ?? null;
+  const plain = sitting.moments.find(({ kind }) => kind === 'plain');
+  const firstAttempt = sitting.attempts.find(({ at }) => at !== null)?.at ?? Infinity;
   const isNamedRight = sitting.named !== null && techniques.includes(resolve(sitting.named));
   return {
     result: sitting.result,
@@ -53,6 +75,9 @@ export function factsOf(
     timeToTarget: sitting.minutes === null ? null : sitting.minutes / targetMinutes,
     named: sitting.named === null || techniques.length === 0 ? null : isNamedRight ? 'right' : 'wrong',
     stated: comparedCost(sitting.stated, problem.cost),
+    hints: sitting.moments.filter(({ kind }) => kind === 'help').length,
+    checksRight: last === null ? null : last.right / last.of,
+    isPlainFirst: plain !== undefined && plain.at <= firstAttempt,
   };
 }
 

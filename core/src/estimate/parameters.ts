@@ -25,6 +25,16 @@ export const evidenceTable = {
   stated: { right: 0.2, wrong: -0.5 },
   /** An unaided solve never falls to here, however late and clumsy: it bends towards it from `from` down. */
   unaidedFloor: { from: 1, to: -0.8 },
+  /** For every step of help after the first, up to `maxFurtherHints`, by whether it was solved. */
+  furtherHint: { solved: -0.05, otherwise: -0.015 },
+  maxFurtherHints: 3,
+  /**
+   * Of the checks of the last full run: what all wrong ones cost an unaided solve; and, where it was not solved and no
+   * answer was seen, how far none right and all right are apart.
+   */
+  checks: { unaided: -0.6, otherwise: 0.1 },
+  /** That a plain approach with its cost stood before the first attempt; in the same two cases. */
+  plainFirst: { unaided: 0.1, otherwise: 0.05 },
   /** How much of attempts, technique and cost counts where the solve was not the person's own: never over the next outcome. */
   otherwise: 0.1,
 } as const;

@@ -12,6 +12,9 @@ const facts = (timeToTarget: number | null = 1): EvidenceFacts => ({
   timeToTarget,
   named: null,
   stated: null,
+  hints: 0,
+  checksRight: null,
+  isPlainFirst: false,
 });
 const attempts = (count: number): Sitting['attempts'] => Array.from({ length: count }, () => attemptWith(null));
 

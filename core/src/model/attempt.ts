@@ -1,7 +1,9 @@
 import * as z from 'zod/mini';
 import type { Cell } from './cells';
 import { type FieldsOf, field, schemasOf } from './field-table';
-import { numberWithin, orNull } from './fields';
+import { SecondsSchema, readSeconds, secondsText } from './course';
+import { numberWithin, orNull, wholeNumber } from './fields';
+import { IdSchema } from './record';
 import { type Result, VerdictSchema, verdicts } from './sitting-words';
 
 export const maxAttempts = 99;
@@ -16,6 +18,12 @@ export const SubmissionSchema = z.strictObject({
   standing: orNull(numberWithin(0, 100)),
 });
 export type Submission = z.infer<typeof SubmissionSchema>;
+
+/** How many of the checks came out right when the code was run over all of them. */
+export const CheckCountSchema = z
+  .strictObject({ right: wholeNumber(0, 1000), of: wholeNumber(1, 1000) })
+  .check(z.refine(({ right, of }) => right <= of, 'more checks are right than there are'));
+export type CheckCount = z.infer<typeof CheckCountSchema>;
 
 /** Every field of an attempt, once. Its columns hold what the attempts say, the first one first. */
 export const attemptFields = {
@@ -46,13 +54,61 @@ export const attemptFields = {
       write: writeSubmission,
     },
   }),
+  /** For a run of one's own; null where the code was handed in elsewhere, or nobody counted. */
+  checks: field(orNull(CheckCountSchema), {
+    csv: [
+      {
+        heading: 'checks',
+        write: (checks) => (checks ? `${checks.right}/${checks.of}` : ''),
+        read: (cell) => {
+          if (cell === '') return { value: null };
+          const [, right, of] = /^(\d{1,4})\/(\d{1,4})$/.exec(cell) ?? [];
+          const checked = CheckCountSchema.safeParse({ right: Number(right), of: Number(of) });
+          return checked.success
+            ? { value: checked.data }
+            : { reason: `“${cell.slice(0, 60)}” is no count of checks, such as 4/6` };
+        },
+      },
+    ],
+    inWords: null,
+  }),
+  /** Seconds at work until then. */
+  at: field(orNull(SecondsSchema), {
+    csv: [
+      {
+        heading: 'attempted at',
+        write: (at) => (at === null ? '' : secondsText(at)),
+        read: (cell) => {
+          if (cell === '') return { value: null };
+          const at = readSeconds(cell);
+          return at === null ? { reason: `“${cell.slice(0, 60)}” is no time, such as 13:05` } : { value: at };
+        },
+      },
+    ],
+    inWords: null,
+  }),
+  /** The version of the code that was tried. */
+  versionId: field(orNull(IdSchema), {
+    csv: [
+      {
+        heading: 'versions tried',
+        write: (id) => id ?? '',
+        read: (cell) => {
+          if (cell === '') return { value: null };
+          const id = IdSchema.safeParse(cell);
+          return id.success ? { value: id.data } : { reason: `“${cell.slice(0, 60)}” is not the id of a version` };
+        },
+      },
+    ],
+    inWords: null,
+  }),
 };
 
 /** One submission or full run. */
 export const AttemptSchema = z.strictObject(schemasOf(attemptFields));
 export type Attempt = FieldsOf<typeof attemptFields>;
 
-export const unknownAttempt: Attempt = { verdict: null, submission: null };
+export const unknownAttempt: Attempt = { verdict: null, submission: null, checks: null, at: null, versionId: null };
 
 /** An attempt of which nothing but the verdict is known. */
 export function attemptWith(verdict: Attempt['verdict']): Attempt {

@@ -13,6 +13,8 @@ import { TechniqueIdSchema } from './technique';
 const entryShape = {
   ...recordShape,
   problemId: IdSchema,
+  /** The review in which it was written, apart from the sheet; null for what stands on the sheet. */
+  sittingId: orNull(IdSchema),
   /** Its place among the entries of its kind; smaller comes first. */
   order: z._default(z.number(), 0),
 };
@@ -349,12 +351,24 @@ const metadata = new Set([
   'revision',
   'deleted',
   'problemId',
+  'sittingId',
   'order',
   'kind',
   'elementBytes',
   'lesson',
   'isOwn',
 ]);
+
+/** Kinds of which a review shows what the sheet holds, as they give nothing away. */
+const givenKinds: ReadonlySet<EntryKind> = new Set(['statement', 'bounds', 'example']);
+
+/**
+ * What is open in a sitting. On the sheet itself all that stands on it; in a review what the sheet gives without giving
+ * anything away, and what was written in that review.
+ */
+export function isOpenIn(entry: Entry, sittingId: Id | null): boolean {
+  return entry.sittingId === sittingId || (entry.sittingId === null && givenKinds.has(entry.kind));
+}
 
 /** Whether a person has put anything into an entry. */
 export function isFilled(entry: Entry): boolean {
@@ -367,6 +381,11 @@ function holdsSomething(value: unknown): boolean {
   if (typeof value === 'object' && value !== null)
     return Object.entries(value).some(([name, inner]) => name !== 'kind' && holdsSomething(inner));
   return value === true;
+}
+
+/** Whether an entry is part of a sheet, and not of what was written in a review. */
+export function isOnSheet(entry: Entry): boolean {
+  return entry.sittingId === null;
 }
 
 /** Those of a kind. */

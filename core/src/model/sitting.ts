@@ -1,6 +1,16 @@
 import * as z from 'zod/mini';
 import { type Attempt, AttemptSchema, attemptFields, maxAttempts, unknownAttempt } from './attempt';
 import { readCountCell, readHelpCell, readMinutesCell, readResultCell } from './cells';
+import {
+  MomentSchema,
+  StretchSchema,
+  maxMoments,
+  maxStretches,
+  readCourse,
+  readMoments,
+  writeCourse,
+  writeMoments,
+} from './course';
 import { type CsvColumn, type Field, type FieldsOf, fewWords, field, schemasOf } from './field-table';
 import { line, listOf, numberWithin, orNull, text, wholeNumber } from './fields';
 import { type CostPair, CostPairSchema, noCost } from './problem';
@@ -198,6 +208,16 @@ export const sittingFields = {
         read: (cell) => (cell.length > 500 ? { reason: 'has more than 500 characters' } : { value: cell }),
       },
     ],
+    inWords: null,
+  }),
+  /** The phases as they came, where the sitting was timed at the desk. */
+  course: field(listOf(StretchSchema, maxStretches), {
+    csv: [{ heading: 'phases', write: writeCourse, read: readCourse }],
+    inWords: null,
+  }),
+  /** What happened when, in the order of time. */
+  moments: field(listOf(MomentSchema, maxMoments), {
+    csv: [{ heading: 'moments', write: writeMoments, read: readMoments }],
     inWords: null,
   }),
   note: field(text(50_000), {

@@ -6,6 +6,7 @@ import {
   type Stage,
   byOrder,
   isFilled,
+  isOnSheet,
   stageOf,
   stages,
 } from '@lernen/core/model';
@@ -13,7 +14,7 @@ import type { LernenDatabase, StoredEntry } from './database';
 
 /** What an entry looks like in the database. */
 export function storedEntry(entry: Entry): StoredEntry {
-  const isPresent = !entry.deleted && isFilled(entry);
+  const isPresent = !entry.deleted && isOnSheet(entry) && isFilled(entry);
   return isPresent ? { ...entry, fills: `${entry.problemId}/${stageOf(entry.kind)}` } : entry;
 }
 
@@ -31,7 +32,7 @@ function entriesFrom(rows: readonly StoredEntry[]): Entry[] {
   });
 }
 
-/** Everything on one sheet, tombstones included. */
+/** Everything on one sheet and in the reviews of its problem, tombstones included. */
 export async function entriesOf(database: LernenDatabase, problemId: string): Promise<Entry[]> {
   return entriesFrom(await database.collection('entries').where('problemId').equals(problemId).toArray());
 }
@@ -61,7 +62,7 @@ export async function entriesOfKinds<K extends EntryKind>(
   ...kinds: readonly K[]
 ): Promise<EntryOf<K>[]> {
   const rows = await database.collection('entries').where('kind').anyOf(kinds).toArray();
-  return entriesFrom(rows).filter((entry) => !entry.deleted) as EntryOf<K>[];
+  return entriesFrom(rows).filter((entry) => !entry.deleted && isOnSheet(entry)) as EntryOf<K>[];
 }
 
 /** Everything that stands on the sheets of these problems. */
@@ -72,6 +73,6 @@ export async function entriesOfProblems(database: LernenDatabase, ids: readonly 
     .anyOf([...ids])
     .toArray();
   return entriesFrom(rows)
-    .filter((entry) => !entry.deleted)
+    .filter((entry) => !entry.deleted && isOnSheet(entry))
     .sort(byOrder);
 }

@@ -21,7 +21,7 @@ export type SheetEdit =
  */
 export function editsFrom(left: readonly unknown[]): SheetEdit[] {
   return (left as SheetEdit[]).flatMap((edit): SheetEdit[] => {
-    if (edit.table === 'entries') return [edit];
+    if (edit.table === 'entries') return [{ ...edit, base: edit.base && onSheet(edit.base), ours: onSheet(edit.ours) }];
     const [base, ours] = [edit.base, edit.ours].map((it) => withSheetInEntries(it as unknown as OldRecord));
     const entriesIn = (it: typeof base): readonly Entry[] => (it?.entries ?? []) as unknown as readonly Entry[];
     const problemIn = (it: typeof base): Problem => it?.problems?.[0] as unknown as Problem;
@@ -33,6 +33,11 @@ export function editsFrom(left: readonly unknown[]): SheetEdit[] {
       }),
     ];
   });
+}
+
+/** An entry that was typed before reviews had any of their own stands on the sheet. */
+function onSheet(entry: Entry): Entry {
+  return { ...{ sittingId: null }, ...entry };
 }
 
 /** The draft whose every edit is written with an act. */

@@ -1,5 +1,18 @@
 import { DestroyRef, computed, inject } from '@angular/core';
-import type { Help, Result, SittingKind, Slip, Verdict } from '@lernen/core/model';
+import { type Turn, turned } from '@lernen/core/desk';
+import {
+  type Attempt,
+  type Help,
+  type Moment,
+  type MomentKind,
+  type Phase,
+  type Result,
+  type SittingKind,
+  type Slip,
+  type Verdict,
+  attemptWith,
+  maxMoments,
+} from '@lernen/core/model';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { v7 as newId } from 'uuid';
 import { Clock } from './clock';
@@ -25,13 +38,22 @@ export interface Running {
   readonly wasInterrupted: boolean;
   /** Milliseconds that went by without a sign of life, when it was interrupted; not counted as work unless said so. */
   readonly awayFor?: number;
+  /** Milliseconds in which neither key nor pointer moved while the clock ran, until somebody says what they were. */
+  readonly quietFor: number;
+  /** Where the phases began. */
+  readonly turns: readonly Turn[];
+  readonly moments: readonly Moment[];
+  /** The steps of help that were shown, by the ids of their entries. */
+  readonly shownHelp: readonly string[];
+  /** The person gave it up, and says now what happened. */
+  readonly hasGivenUp: boolean;
   /** The technique named before anything was revealed. Once set it stays. */
   readonly named: string | null;
   readonly hasNamed: boolean;
   readonly step: 'working' | 'telling';
   readonly time: string;
   readonly space: string;
-  readonly attempts: readonly (Verdict | null)[];
+  readonly attempts: readonly Attempt[];
   readonly help: Help;
   readonly result: Result | null;
   readonly slips: readonly Slip[];
@@ -51,7 +73,14 @@ interface Ended {
 
 type Kept = Running | Ended;
 
-const runningIn = (kept: Kept | undefined): Running | null => (kept && !('hasEnded' in kept) ? kept : null);
+/** A sitting as a page left it. One that an earlier version began had no phases, and of attempts only the verdicts. */
+function runningIn(kept: Kept | undefined): Running | null {
+  if (!kept || 'hasEnded' in kept) return null;
+  const attempts = kept.attempts.map((it: Attempt | Verdict | null) =>
+    it === null || typeof it === 'string' ? attemptWith(it) : it,
+  );
+  return { ...unstarted, ...kept, attempts };
+}
 
 const key = 'running';
 const heartbeatMs = 10_000;
@@ -67,6 +96,11 @@ const unstarted = {
   named: null,
   hasNamed: false,
   step: 'working',
+  quietFor: 0,
+  turns: [{ phase: 'read', at: 0 }],
+  moments: [],
+  shownHelp: [],
+  hasGivenUp: false,
   time: '',
   space: '',
   attempts: [],
@@ -166,6 +200,31 @@ export const RunningStore = signalStore(
     resume: (): Promise<void> =>
       store.change({ resumedAt: store._clock.milliseconds(), wasInterrupted: false, awayFor: 0 }),
 
+    /** Goes over to a phase; for the person, or because of what they do. */
+    async turnTo(phase: Phase): Promise<void> {
+      const running = store.running();
+      if (running?.resumedAt == null) return;
+      const turns = turned(running.turns, phase, store.worked());
+      if (turns !== running.turns) await store.change({ turns });
+    },
+
+    /** Notes that something happened now. */
+    async note(kind: MomentKind, text = ''): Promise<void> {
+      const running = store.running();
+      if (!running || running.moments.length >= maxMoments) return;
+      const moment: Moment = { at: Math.round(store.worked() / 1000), kind, text: text.slice(0, 500).trim() };
+      await store.change({ moments: [...running.moments, moment] });
+    },
+
+    /** What nobody touched for a while was no work: it is taken off the clock. */
+    takeOffQuiet(): Promise<void> {
+      const running = store.running();
+      if (!running) return Promise.resolve();
+      const workedBefore = Math.max(store.worked() - running.quietFor, 0);
+      const resumedAt = running.resumedAt === null ? null : store._clock.milliseconds();
+      return store.change({ workedBefore, resumedAt, quietFor: 0 });
+    },
+
     /** The time without a sign of life was work too: the person says so. */
     countAway: (): Promise<void> =>
       store.change({
@@ -192,9 +251,20 @@ export const RunningStore = signalStore(
     },
   })),
   withMethods((store) => ({
+    /** Where the clock of the machine was set back, what was worked until then stays, and goes on from the new time. */
+    async _followClockBack(): Promise<void> {
+      const running = store.running();
+      const now = store._clock.milliseconds();
+      if (running?.resumedAt == null || now >= running.seenAt) return;
+      const workedBefore = running.workedBefore + Math.max(running.seenAt - running.resumedAt, 0);
+      await store.change({ workedBefore, resumedAt: now });
+    },
+  })),
+  withMethods((store) => ({
     /** A sign of life. It leaves alone what another tab may have written a moment ago. */
     async beat(): Promise<void> {
       await store._stopIfSilentFor(sleepMs);
+      await store._followClockBack();
       if (store.running()?.resumedAt == null) return;
       await store._repository.changeLocal<Kept>(key, (kept) =>
         runningIn(kept) ? { ...(kept as Running), seenAt: store._clock.milliseconds() } : kept,

@@ -7,6 +7,7 @@ import {
   type SingleKind,
   byOrder,
   emptyEntry,
+  isOpenIn,
   singleEntryId,
 } from '@lernen/core/model';
 import {
@@ -56,10 +57,17 @@ const unwritten = {
   selectId: ({ ours }: Unwritten): string => ours.id,
 } as const;
 
-const initialState: { problemId: string | null; isLoaded: boolean } = { problemId: null, isLoaded: false };
+interface OpenSheet {
+  readonly problemId: string | null;
+  /** The review whose work is open, apart from the sheet; null for the sheet itself. */
+  readonly sittingId: string | null;
+  readonly isLoaded: boolean;
+}
+
+const initialState: OpenSheet = { problemId: null, sittingId: null, isLoaded: false };
 
 /**
- * One sheet, open for work. A change shows at once, is kept where a crash cannot reach it, and is written a moment later,
+ * One sheet, open for work; or what is written in one review, with what the sheet gives beside it. A change shows at once, is kept where a crash cannot reach it, and is written a moment later,
  * whatever sheet is open by then; what other tabs write comes in by itself. Provided by whoever shows a sheet.
  */
 export const SheetStore = signalStore(
@@ -75,9 +83,10 @@ export const SheetStore = signalStore(
     /** What stands on the sheet, in its order, with what is not written yet. */
     entries: computed(() => {
       const all = new Map(store._storedEntities().map((entry) => [entry.id, entry]));
-      for (const edit of store._unwrittenEntities())
-        if (edit.table === 'entries' && sheetOf(edit) === store.problemId()) all.set(edit.ours.id, edit.ours);
-      return [...all.values()].filter((entry) => !entry.deleted).sort(byOrder);
+      const [problemId, sittingId] = [store.problemId(), store.sittingId()];
+      for (const { table, ours } of store._unwrittenEntities())
+        if (table === 'entries' && ours.problemId === problemId) all.set(ours.id, ours);
+      return [...all.values()].filter((entry) => !entry.deleted && isOpenIn(entry, sittingId)).sort(byOrder);
     }),
     problem: computed((): Problem | null => {
       const id = store.problemId() ?? '';
@@ -85,6 +94,7 @@ export const SheetStore = signalStore(
       return edit?.table === 'problems' ? edit.ours : (store._log.problemsById().get(id) ?? null);
     }),
     isSaved: computed(() => store._unwrittenIds().length === 0),
+    _sheet: computed(() => store.sittingId() ?? store.problemId()),
   })),
   withComputed(({ entries }) => ({
     _byKind: computed(() => byKind(entries())),
@@ -125,8 +135,9 @@ export const SheetStore = signalStore(
   withMethods((store) => ({
     /** The one entry of a kind, empty where nothing is written yet. */
     single<K extends SingleKind>(kind: K): EntryOf<K> {
-      const problemId = store.problemId() ?? '';
-      return store.of(kind)[0] ?? emptyEntry(kind, problemId, singleEntryId(problemId, kind));
+      const [problemId, sittingId] = [store.problemId() ?? '', store.sittingId()];
+      const id = singleEntryId(sittingId ?? problemId, kind);
+      return store.of(kind)[0] ?? emptyEntry(kind, problemId, id, { sittingId } as Partial<EntryOf<K>>);
     },
 
     async _writeStep(edits: readonly [Unwritten, ...Unwritten[]], draft: WrittenDraft | null): Promise<void> {
@@ -135,7 +146,7 @@ export const SheetStore = signalStore(
         const written = await store._repository.run((database, id) =>
           saveSheet(database, sheet, edits, label, id, draft),
         );
-        if (store.problemId() === sheet) store._take(written.filter(isEntry));
+        if (store._sheet() === sheet) store._take(written.filter(isEntry));
         if (!written.every(isEntry)) await store._log.catchUp();
         store._settle(edits, written);
         store._keepDrafts(sheet);
@@ -181,7 +192,7 @@ export const SheetStore = signalStore(
 
     async _step(take: typeof undoOnSheet, word: string, nothing: string): Promise<void> {
       await store.flush();
-      const sheet = store.problemId();
+      const sheet = store._sheet();
       if (sheet === null) return;
       try {
         const what = await store._repository.run((database, id) => take(database, sheet, id));
@@ -203,7 +214,8 @@ export const SheetStore = signalStore(
       const index = after === null ? all.length - 1 : all.findIndex(({ id }) => id === after);
       const [before, next] = [all[index]?.order ?? 0, all[index + 1]?.order];
       const order = next === undefined ? before + 1 : (before + next) / 2;
-      const entry = emptyEntry(kind, store.problemId() ?? '', newId(), { ...part, order } as Partial<EntryOf<K>>);
+      const own = { ...part, order, sittingId: store.sittingId() } as Partial<EntryOf<K>>;
+      const entry = emptyEntry(kind, store.problemId() ?? '', newId(), own);
       store._put(entry, `Added ${entryWords[kind]}`);
       return entry.id;
     },
@@ -254,29 +266,29 @@ export const SheetStore = signalStore(
     ),
 
     /** What an earlier page could not write any more. */
-    async _adopt(problemId: string): Promise<void> {
+    async _adopt(sheet: string): Promise<void> {
       const { drafts } = store._repository;
-      const found = await drafts.leftUnwritten(problemId);
+      const found = await drafts.leftUnwritten(sheet);
       if (found.length === 0) return;
-      const left = await store._repository.run((database) => unwrittenOf(database, problemId, found));
+      const left = await store._repository.run((database) => unwrittenOf(database, sheet, found));
       // What was typed meanwhile stays.
       const edits = editsFrom(left.flatMap(({ values }) => values))
         .filter(({ ours }) => store._unwrittenEntityMap()[ours.id] === undefined)
         .map((edit): Unwritten => ({ ...edit, label: 'Wrote on the sheet' }));
       patchState(store, setEntities(edits, unwritten));
-      store._keepDrafts(problemId);
-      drafts.forgetLeft(problemId, found);
+      store._keepDrafts(sheet);
+      drafts.forgetLeft(sheet, found);
       if (edits.length === 0) return;
       await store.flush();
       store._notices.say('What you typed last was brought back.');
     },
   })),
   withMethods((store) => ({
-    /** Follows a sheet until another one is opened. */
-    open(problemId: string): void {
+    /** Follows a sheet, or the work of one review of it, until another one is opened. */
+    open(problemId: string, sittingId: string | null = null): void {
       void store.flush();
-      patchState(store, removeAllEntities(stored), { problemId, isLoaded: false });
-      void store._adopt(problemId);
+      patchState(store, removeAllEntities(stored), { problemId, sittingId, isLoaded: false });
+      void store._adopt(sittingId ?? problemId);
       store._follow(problemId);
     },
   })),
@@ -295,9 +307,9 @@ export const SheetStore = signalStore(
 );
 export type SheetStore = InstanceType<typeof SheetStore>;
 
-/** The problem on whose sheet an edit is. */
+/** What an edit is kept and undone with: the problem on whose sheet it is, or the review in which it was made. */
 function sheetOf(edit: SheetEdit): string {
-  return edit.table === 'entries' ? edit.ours.problemId : edit.ours.id;
+  return edit.table === 'entries' ? (edit.ours.sittingId ?? edit.ours.problemId) : edit.ours.id;
 }
 
 /** Edits that the journal tells as one step: of one sheet, with one label. */

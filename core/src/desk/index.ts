@@ -1,0 +1,5 @@
+export * from './help-steps';
+export * from './likely-slips';
+export * from './run-attempt';
+export * from './turns';
+export * from './usual';

@@ -1,0 +1,40 @@
+import { type Difficulty, type Phase, type Problem, type Sitting, isWholeSolve, phaseSeconds, phases } from '../model';
+
+/** Seconds that a phase usually takes a person, and over how many sittings that was seen. */
+export interface UsualPhases {
+  readonly seconds: Readonly<Record<Phase, number>>;
+  readonly count: number;
+}
+
+/** Sittings of the newest that count: what was usual a year ago is no longer. */
+const newest = 20;
+/** Fewer of a difficulty than this say nothing; then all of the kind do. */
+const fewest = 3;
+
+/**
+ * The median of each phase over a person's whole solves that were timed, of the same difficulty where there are enough.
+ * Null where none was timed. The one that is looked at is left out of what it is compared with.
+ */
+export function usualPhases(
+  sittings: readonly Sitting[],
+  problems: ReadonlyMap<string, Problem>,
+  difficulty: Difficulty | null,
+  without: string | null = null,
+): UsualPhases | null {
+  const timed = sittings.filter(
+    ({ id, kind, course, deleted }) => !deleted && id !== without && course.length > 0 && isWholeSolve(kind),
+  );
+  const alike = timed.filter(({ problemId }) => (problems.get(problemId)?.difficulty ?? null) === difficulty);
+  const counted = (alike.length >= fewest ? alike : timed).slice(-newest);
+  if (counted.length === 0) return null;
+  const sums = counted.map(({ course }) => phaseSeconds(course));
+  const seconds = Object.fromEntries(phases.map((phase) => [phase, median(sums.map((it) => it[phase]))]));
+  return { seconds: seconds as Record<Phase, number>, count: counted.length };
+}
+
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = Math.floor(sorted.length / 2);
+  const [low = 0, high = 0] = [sorted[Math.ceil(sorted.length / 2) - 1], sorted[middle]];
+  return (low + high) / 2;
+}
