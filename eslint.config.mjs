@@ -18,6 +18,8 @@ const projects = [
 const places = ['today', 'problems', 'sheet', 'desk', 'techniques', 'runway', 'progress', 'setup', 'welcome'];
 const rooms = {
   ...Object.fromEntries(places.map((place) => [place, ['store', 'ui']])),
+  // The desk is the sheet with a clock.
+  desk: ['store', 'ui', 'sheet'],
   shell: ['store', 'ui'],
   store: ['data', 'workers', 'ui'],
   workers: ['data', 'runner'],

@@ -28,7 +28,7 @@ test('a review hides the answer, survives a reload and a closed page, and is com
 
   await page.close();
   const again = await context.newPage();
-  await again.goto(`${lernen.server.address}/review?demo`);
+  await again.goto(`${lernen.server.address}/desk?demo`);
   await expect(again.getByText('You named Stack.')).toBeVisible();
   await again.getByRole('button', { name: 'Finish' }).click();
   await again.getByRole('radio', { name: 'solved', exact: true }).check();
@@ -100,6 +100,6 @@ test('a start by mistake leaves no trace', async ({ lernen, page }) => {
     .getByRole('button', { name: /^Start / })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Abandon it' }).click();
+  await page.getByRole('button', { name: 'Leave it, log nothing' }).click();
   await expect(page.getByText(/^Left, and nothing logged/)).toBeVisible();
 });

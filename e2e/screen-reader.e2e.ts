@@ -63,18 +63,28 @@ test('a review says what is asked, keeps the clock apart and moves the focus to 
   await page.getByRole('link', { name: 'Signal Flag Brackets' }).click();
   await page.getByRole('button', { name: 'Spot' }).click();
   await expect(page.locator('main')).toMatchAriaSnapshot(`
+    - timer
+    - img /^The sitting. read \\d+.\\d+; target \\d+ min$/
+    - navigation "Stages of the sheet"
     - region "Signal Flag Brackets":
       - heading "Signal Flag Brackets" [level=1]
+      - region "Read":
+        - heading "Read" [level=2]
       - region "Which technique, at first sight?":
         - heading "Which technique, at first sight?" [level=2]
         - combobox "Technique named first"
         - button "That one" [disabled]
         - button "I do not know"
-    - complementary "Clock":
-      - timer
-      - progressbar "Share of the target time"
-      - button "Pause"
-      - button "Finish"
+        - textbox /^The cue/
+    - complementary "Run, help and time":
+      - heading "Help, a step at a time" [level=2]
+      - heading "Time, against your usual" [level=2]
+      - list:
+        - listitem:
+          - button "read" [pressed]
+    - button "Pause"
+    - button "Give up"
+    - button "Finish"
   `);
 });
 

@@ -148,7 +148,7 @@ const reviewing: Act = {
       await lernen.page.getByLabel('Note').fill(note);
       await lernen.page.getByLabel('solved', { exact: true }).click();
       await lernen.page.getByRole('button', { name: 'Save and compare' }).click();
-      await lernen.page.waitForURL(/review\/done/);
+      await lernen.page.waitForURL(/desk\/done/);
       confirm(({ sittings }) =>
         sittings.some((it) => it.note === note) ? null : `the sitting with “${note}” is missing`,
       );

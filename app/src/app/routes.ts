@@ -68,10 +68,10 @@ const pages: Routes = [
     title: 'Looking back · Lernen',
     loadComponent: () => import('./progress/looking-back').then((it) => it.LookingBack),
   },
-  { path: 'review', title: 'Review · Lernen', loadComponent: () => import('./desk/review').then((it) => it.Review) },
+  { path: 'desk', title: 'Desk · Lernen', loadComponent: () => import('./desk/desk').then((it) => it.Desk) },
   {
-    path: 'review/done/:id',
-    title: 'Review compared · Lernen',
+    path: 'desk/done/:id',
+    title: 'Sitting compared · Lernen',
     loadComponent: () => import('./desk/compared').then((it) => it.Compared),
   },
   { path: 'setup', title: 'Setup · Lernen', loadComponent: () => import('./setup/setup').then((it) => it.Setup) },
@@ -79,5 +79,8 @@ const pages: Routes = [
 
 export const routes: Routes = [
   ...pages.map((page) => (page.loadComponent ? { ...page, canDeactivate: [askBeforeLeaving] } : page)),
+  // As earlier versions called it.
+  { path: 'review', redirectTo: 'desk' },
+  { path: 'review/done/:id', redirectTo: 'desk/done/:id' },
   { path: '**', redirectTo: 'today' },
 ];

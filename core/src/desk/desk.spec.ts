@@ -7,7 +7,8 @@ import { makeProblem, makeSitting, newId } from '../testing/make';
 import { helpStepsOf } from './help-steps';
 import { type Happened, likelySlips } from './likely-slips';
 import { attemptOf, resultFrom } from './run-attempt';
-import { type Turn, phaseAt, stretchesOf, turned } from './turns';
+import { railOf } from './rail';
+import { type Turn, correctedCourse, phaseAt, stretchesOf, turned } from './turns';
 import { usualPhases } from './usual';
 
 const result = (verdict: CheckResult['verdict'], part: Partial<CheckResult> = {}): CheckResult => ({
@@ -87,16 +88,75 @@ describe('the phases of a sitting', () => {
     const problems = new Map([easy, hard].map((problem) => [problem.id, problem]));
     const timed = (problemId: string, seconds: number) =>
       makeSitting(problemId, { course: [{ phase: 'plan', seconds }] });
+    const solve = { kind: 'rebuild', difficulty: 'hard' } as const;
     const few = [timed(easy.id, 100), timed(hard.id, 500), timed(hard.id, 700)];
-    expect(usualPhases(few, problems, 'hard')).toEqual({
+    expect(usualPhases(few, problems, solve)).toEqual({
       seconds: { read: 0, plan: 500, code: 0, check: 0, explain: 0 },
       count: 3,
     });
     const enough = [...few, timed(hard.id, 900), makeSitting(hard.id)];
-    expect(usualPhases(enough, problems, 'hard')?.seconds.plan).toBe(700);
-    expect(usualPhases(enough, problems, 'hard', enough[3]?.id)?.count).toBe(3);
-    expect(usualPhases([makeSitting(hard.id)], problems, 'hard')).toBeNull();
+    expect(usualPhases(enough, problems, solve)?.seconds.plan).toBe(700);
+    expect(usualPhases(enough, problems, solve, enough[3]?.id)?.count).toBe(3);
+    expect(usualPhases([makeSitting(hard.id)], problems, solve)).toBeNull();
+    expect(usualPhases(few, problems, { ...solve, kind: 'sketch' })).toBeNull();
     expect(phaseSeconds(few.flatMap(({ course }) => course)).plan).toBe(1300);
+  });
+});
+
+describe('the rail of a sitting', () => {
+  const course = [
+    { phase: 'read', seconds: 140 },
+    { phase: 'plan', seconds: 305 },
+    { phase: 'code', seconds: 340 },
+  ] as const;
+  const run = (right: number, at: number) => ({
+    ...attemptWith(right === 6 ? 'accepted' : 'wrong-answer'),
+    checks: { right, of: 6 },
+    at,
+  });
+
+  it('shows the phases to scale up to the target, and in words what happened when', () => {
+    const moments = [
+      { at: 320, kind: 'plain', text: 'O(n²)' },
+      { at: 560, kind: 'help', text: 'When may the left end move?' },
+    ] as const;
+    const rail = railOf({ course, attempts: [run(4, 780), attemptWith('accepted')], moments, targetSeconds: 1500 });
+    expect(rail.target).toBeCloseTo(100 / 1.04, 6);
+    expect(rail.segments.map(({ width }) => Math.round(width))).toEqual([9, 20, 22]);
+    expect(rail.ticks.map(({ minutes }) => minutes)).toEqual([0, 5, 10, 15, 20]);
+    expect(rail.marks.map(({ kind, lane, time }) => `${kind} ${lane} ${time}`)).toEqual([
+      'stood 0 5:20',
+      'help 0 9:20',
+      'wrong 0 13:00',
+    ]);
+    expect(rail.inWords).toBe(
+      'read 2:20; plan 5:05; code 5:40; at 5:20 plain approach O(n²); at 9:20 help 1; ' +
+        'at 13:00 attempt 1 · 4 of 6; target 25 min',
+    );
+  });
+
+  it('grows beyond the target, and lets no words lie over each other', () => {
+    const late = [...course, { phase: 'check', seconds: 1400 }] as const;
+    const attempts = [780, 790, 800, 2180].map((at, index) => run(index, at));
+    const rail = railOf({ course: late, attempts, moments: [], targetSeconds: 1500 });
+    expect(rail.target).toBeLessThan(70);
+    expect(rail.marks.map(({ lane }) => lane)).toEqual([0, 1, null, null]);
+    const empty = railOf({ course: [], attempts: [], moments: [], targetSeconds: 120 });
+    expect([empty.segments, empty.ticks.length]).toEqual([[], 2]);
+  });
+
+  it('can be corrected a phase at a time, to the second', () => {
+    const twice = [...course, { phase: 'read', seconds: 60 }] as const;
+    expect(phaseSeconds(correctedCourse(twice, 'read', 100))).toEqual({
+      read: 100,
+      plan: 305,
+      code: 340,
+      check: 0,
+      explain: 0,
+    });
+    expect(correctedCourse(twice, 'read', 0).map(({ phase }) => phase)).toEqual(['plan', 'code']);
+    expect(correctedCourse(course, 'explain', 30).at(-1)).toEqual({ phase: 'explain', seconds: 30 });
+    expect(correctedCourse(course, 'explain', 0)).toEqual([...course]);
   });
 });
 

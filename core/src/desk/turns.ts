@@ -46,3 +46,19 @@ export function stretchesOf(turns: readonly Turn[], worked: number): Stretch[] {
     return seconds > 0 ? [{ phase, seconds }] : [];
   });
 }
+
+/** The phases with the time of one corrected by hand: its stretches shrink or grow alike; one that never came is added last. */
+export function correctedCourse(course: readonly Stretch[], phase: Phase, seconds: number): Stretch[] {
+  const known = course.filter((it) => it.phase === phase).reduce((sum, it) => sum + it.seconds, 0);
+  if (known === 0) return seconds === 0 ? [...course] : [...course, { phase, seconds }];
+  let [before, after] = [0, 0];
+  return course
+    .map((it) => {
+      if (it.phase !== phase) return it;
+      const end = Math.round(((before += it.seconds) * seconds) / known);
+      const part = { phase, seconds: end - after };
+      after = end;
+      return part;
+    })
+    .filter((it) => it.seconds > 0);
+}

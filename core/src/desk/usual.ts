@@ -1,4 +1,13 @@
-import { type Difficulty, type Phase, type Problem, type Sitting, isWholeSolve, phaseSeconds, phases } from '../model';
+import {
+  type Difficulty,
+  type Phase,
+  type Problem,
+  type Sitting,
+  type SittingKind,
+  isWholeSolve,
+  phaseSeconds,
+  phases,
+} from '../model';
 
 /** Seconds that a phase usually takes a person, and over how many sittings that was seen. */
 export interface UsualPhases {
@@ -12,18 +21,17 @@ const newest = 20;
 const fewest = 3;
 
 /**
- * The median of each phase over a person's whole solves that were timed, of the same difficulty where there are enough.
- * Null where none was timed. The one that is looked at is left out of what it is compared with.
+ * The median of each phase over what a person did alike and timed: whole solves together, each lighter kind by itself, of
+ * the same difficulty where there are enough. Null where none was timed. The one that is looked at is left out.
  */
 export function usualPhases(
   sittings: readonly Sitting[],
   problems: ReadonlyMap<string, Problem>,
-  difficulty: Difficulty | null,
+  { kind, difficulty }: { readonly kind: SittingKind; readonly difficulty: Difficulty | null },
   without: string | null = null,
 ): UsualPhases | null {
-  const timed = sittings.filter(
-    ({ id, kind, course, deleted }) => !deleted && id !== without && course.length > 0 && isWholeSolve(kind),
-  );
+  const isAlike = (other: SittingKind): boolean => (isWholeSolve(kind) ? isWholeSolve(other) : other === kind);
+  const timed = sittings.filter((it) => !it.deleted && it.id !== without && it.course.length > 0 && isAlike(it.kind));
   const alike = timed.filter(({ problemId }) => (problems.get(problemId)?.difficulty ?? null) === difficulty);
   const counted = (alike.length >= fewest ? alike : timed).slice(-newest);
   if (counted.length === 0) return null;

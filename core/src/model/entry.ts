@@ -383,9 +383,9 @@ function holdsSomething(value: unknown): boolean {
   return value === true;
 }
 
-/** Whether an entry is part of a sheet, and not of what was written in a review. */
-export function isOnSheet(entry: Entry): boolean {
-  return entry.sittingId === null;
+/** Whether an entry is part of a sheet, and not of what was written in a review; in rows of before, that is not said. */
+export function isOnSheet({ sittingId }: { readonly sittingId?: Id | null }): boolean {
+  return sittingId == null;
 }
 
 /** Those of a kind. */

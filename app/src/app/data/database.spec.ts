@@ -1,5 +1,5 @@
 import { Dexie } from 'dexie';
-import { type Stage, dataVersion, singleEntry } from '@lernen/core/model';
+import { type Stage, attemptWith, dataVersion, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { someProblem, someSitting } from '../testing/database';
 import { LernenDatabase, databaseNames } from './database';
@@ -62,9 +62,7 @@ describe('a database of an earlier version', () => {
         singleEntry('bounds', problem.id, problem.revision, { lines: ['n ≤ 9'] }),
       ]);
       expect(await repository.filledStages()).toEqual(new Map([[problem.id, new Set<Stage>(['bounds', 'read'])]]));
-      expect(repository.log().sittings.map(({ attempts }) => attempts)).toEqual([
-        [{ verdict: 'too-slow', submission: null }],
-      ]);
+      expect(repository.log().sittings.map(({ attempts }) => attempts)).toEqual([[attemptWith('too-slow')]]);
       expect(await repository.local('kept')).toBe(7);
       const seq = await repository.write({ problems: [{ ...problem, title: 'Renamed' }] }, 'Renamed it');
       await repository.undo(seq);

@@ -1,3 +1,4 @@
+import { attemptWith } from '@lernen/core/model';
 import type { LernenDatabase } from './database';
 import { Repository } from './repository';
 import { write } from './commands';
@@ -44,7 +45,7 @@ describe('the repository', () => {
     const repository = new Repository(database);
     await repository.catchUp();
     const [read] = repository.log().sittings;
-    expect(read?.attempts).toEqual([{ verdict: 'accepted', submission: null }]);
+    expect(read?.attempts).toEqual([attemptWith('accepted')]);
     expect(read?.note).toBe('');
   });
 

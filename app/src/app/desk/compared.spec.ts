@@ -17,7 +17,7 @@ describe('what was said beside what is recorded', () => {
     const last = someSitting(worked.id, { startedAt: daysFromNow(-0.01), kind: 'rebuild', ...sitting });
     const sittings = [...practice.sittings, ...earlier.map((part) => someSitting(worked.id, part)), last];
     const records = { problems: [...practice.problems, worked], sittings, interviews: [someInterview(20)] };
-    page = await openPage(Compared, `/review/done/${last.id}`, records, 'review/done/:id');
+    page = await openPage(Compared, `/desk/done/${last.id}`, records, 'desk/done/:id');
     await page.until(() => page.all('tbody tr').length > 0);
   };
   /** A row of the table: what was said, what is recorded, how it was judged. */
@@ -72,7 +72,7 @@ describe('what was said beside what is recorded', () => {
   });
 
   it('says so where the sitting is gone', async () => {
-    page = await openPage(Compared, '/review/done/nowhere', somePractice(), 'review/done/:id');
+    page = await openPage(Compared, '/desk/done/nowhere', somePractice(), 'desk/done/:id');
     await page.until(() => page.text.includes('There is no such sitting'));
     expect(page.all('table')).toHaveSize(0);
   });

@@ -2,7 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { isSameCost, normalCost } from '@lernen/core/cost';
-import { type CostPair, dayOf, resolveTechnique, sittingTarget, techniquesOf } from '@lernen/core/model';
+import {
+  type CostPair,
+  type Entry,
+  byOrder,
+  dayOf,
+  isFilled,
+  resolveTechnique,
+  sittingTarget,
+  techniquesOf,
+} from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -11,7 +20,11 @@ import { kinds } from '../ui/kinds';
 import { Markdown } from '../ui/markdown';
 import { StrengthLine } from '../ui/strength-line';
 import { counted, halfText, helpWords, percent, resultWords } from '../ui/words';
+import { SittingRail } from '../ui/sitting-rail';
 import { FromSheet } from './from-sheet';
+import { OwnWork } from './own-work';
+import { PhaseTimes } from './phase-times';
+import { liveSignal } from '../store/live-signal';
 
 interface Point {
   readonly what: string;
@@ -24,7 +37,7 @@ interface Point {
 /** What was said in a review beside what is recorded, point by point, and what the plan makes of it. */
 @Component({
   selector: 'app-compared',
-  imports: [FromSheet, Markdown, MatButton, RouterLink, StrengthLine],
+  imports: [FromSheet, Markdown, MatButton, OwnWork, PhaseTimes, RouterLink, SittingRail, StrengthLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './compared.html',
   styles: `
@@ -59,6 +72,9 @@ interface Point {
       .judged {
         white-space: normal;
       }
+    }
+    app-sitting-rail {
+      margin: 4px 48px 16px 0;
     }
     .judged svg {
       margin-right: 6px;
@@ -122,12 +138,27 @@ export class Compared {
       .reverse();
   });
 
+  protected readonly target = computed(() => {
+    const sitting = this.sitting();
+    return sittingTarget(sitting?.kind ?? 'rebuild', this.problem()?.difficulty ?? null, this.log.settings());
+  });
+  private readonly problemId = computed(() => this.sitting()?.problemId ?? null);
+  /** The sheet with what was written in its reviews. */
+  protected readonly entries = liveSignal<readonly Entry[]>(() => {
+    const id = this.problemId();
+    return async (repository) =>
+      id === null ? [] : (await repository.sheet(id)).filter(({ deleted }) => !deleted).sort(byOrder);
+  }, []);
+  protected readonly hasOwnWork = computed(() =>
+    this.entries().some((entry) => entry.sittingId === this.id() && isFilled(entry)),
+  );
+
   protected readonly points = computed<Point[]>(() => {
     const sitting = this.sitting();
     const problem = this.problem();
     if (!sitting || !problem) return [];
     const points = [this.techniquePoint(), this.costPoint('time'), this.costPoint('space')];
-    const target = sittingTarget(sitting.kind, problem.difficulty, this.log.settings());
+    const target = this.target();
     const minutes = sitting.minutes ?? 0;
     points.push({
       what: 'Time taken',

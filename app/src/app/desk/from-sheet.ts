@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, booleanAttribute, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   type Entry,
@@ -19,12 +19,12 @@ import { Markdown } from '../ui/markdown';
   imports: [Markdown, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (best(); as approach) {
+    @if (!isCompared() && best(); as approach) {
       <h2>Your best approach</h2>
       <app-markdown [text]="approach.idea" />
       <p class="mono second">{{ costsOf(approach.time, approach.space) }}</p>
     }
-    @if (observations().length > 0) {
+    @if (!isCompared() && observations().length > 0) {
       <h2>Your observations</h2>
       <ol>
         @for (observation of observations(); track observation.id) {
@@ -32,7 +32,7 @@ import { Markdown } from '../ui/markdown';
         }
       </ol>
     }
-    @if (argument(); as text) {
+    @if (!isCompared() && argument(); as text) {
       <h2>Why it holds</h2>
       <app-markdown [text]="text" />
     }
@@ -85,6 +85,8 @@ import { Markdown } from '../ui/markdown';
 export class FromSheet {
   private readonly log = inject(LogStore);
   readonly problem = input.required<Problem>();
+  /** Whether idea, approach and argument stand beside what was written in the sitting already. */
+  readonly isCompared = input(false, { transform: booleanAttribute });
 
   /** The problem and all that share a technique with it. */
   private readonly ids = computed(

@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
-import type { Sitting } from '@lernen/core/model';
+import { type Sitting, attemptWith } from '@lernen/core/model';
 import { LineDraft } from '../store/line-draft';
 import { dayIn, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
@@ -66,7 +66,7 @@ describe('the form of a sitting', () => {
     await page.fill('As judged, attempt 1', '17MB 52ms');
     await save();
     const submission = { runTime: 52, memory: 17, standing: null };
-    expect(added()?.attempts).toEqual([{ verdict: 'accepted', submission }]);
+    expect(added()?.attempts).toEqual([{ ...attemptWith('accepted'), submission }]);
   });
 
   it('makes no technique that is not used in the end', async () => {

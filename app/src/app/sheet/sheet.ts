@@ -20,9 +20,7 @@ import {
   type Sitting,
   type Stage,
   dayOf,
-  isFilled,
   reviewKinds,
-  stageOf,
   stages,
 } from '@lernen/core/model';
 import { Clock } from '../store/clock';
@@ -45,17 +43,8 @@ import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
 import { SheetScroll } from './sheet-scroll';
 import { ProblemForm } from './problem-form';
-import { stageWords } from './stage-words';
-import { ApproachesStage } from './stages/approaches-stage';
-import { BoundsStage } from './stages/bounds-stage';
-import { CodeStage } from './stages/code-stage';
-import { ExamplesStage } from './stages/examples-stage';
-import { FamilyStage } from './stages/family-stage';
-import { LessonsStage } from './stages/lessons-stage';
-import { ObservationsStage } from './stages/observations-stage';
-import { ReadStage } from './stages/read-stage';
-import { TraceStage } from './stages/trace-stage';
-import { WhyStage } from './stages/why-stage';
+import { SheetStages } from './sheet-stages';
+import { StageNav } from './stage-nav';
 import { DayField } from '../ui/fields/day-field';
 import { isWriting } from '../ui/writing';
 
@@ -63,24 +52,16 @@ import { isWriting } from '../ui/writing';
 @Component({
   selector: 'app-sheet',
   imports: [
-    ApproachesStage,
     BoundsAllow,
-    BoundsStage,
-    CodeStage,
     DayField,
     DifficultyNotches,
-    ExamplesStage,
-    FamilyStage,
     KindMark,
-    LessonsStage,
     MatButton,
     MatTooltip,
-    ObservationsStage,
     ProblemForm,
-    ReadStage,
     RouterLink,
-    TraceStage,
-    WhyStage,
+    SheetStages,
+    StageNav,
   ],
   providers: [CheckRuns, SheetStore, SheetFocus, SheetLimits, SheetScroll],
   host: {
@@ -99,7 +80,7 @@ export class Sheet {
   protected readonly running = inject(RunningStore);
   protected readonly sheet = inject(SheetStore);
   private readonly focus = inject(SheetFocus);
-  protected readonly scroll = inject(SheetScroll);
+  private readonly scroll = inject(SheetScroll);
   private readonly page = inject(ApplicationRef);
   protected readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
@@ -140,14 +121,6 @@ export class Sheet {
         ?.techniques.map((id) => this.reasons.techniqueName(id))
         .join(', ') ?? '',
   );
-
-  /** The stages of the work; those that hold something are inked. */
-  protected readonly stages = computed(() => {
-    const entries = this.sheet.entries().filter(isFilled);
-    const filled = new Set(entries.map(({ kind }) => stageOf(kind)));
-    return stages.map((id) => ({ id, word: stageWords[id], isFilled: filled.has(id) }));
-  });
-  protected readonly here = this.scroll.here;
 
   /** Whether the form of the problem's facts is open. */
   protected readonly isEdited = signal(false);

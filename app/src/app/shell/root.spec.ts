@@ -80,13 +80,13 @@ describe('the frame of every page', () => {
       () => page.all('app-runway-strip')[0]?.getAttribute('aria-valuetext')?.includes('planned') ?? false,
     );
     TestBed.inject(Shortcuts).commands.next('next');
-    await page.until(() => page.url === '/review');
+    await page.until(() => page.url === '/desk');
     const { problemId } = TestBed.inject(RunningStore).running() ?? {};
     expect(page.log.problemsById().has(problemId ?? '')).toBeTrue();
     await page.until(() => page.text.includes('Under way'));
     await TestBed.inject(Router).navigateByUrl('/problems');
     TestBed.inject(Shortcuts).commands.next('next');
-    await page.until(() => page.url === '/review');
+    await page.until(() => page.url === '/desk');
     expect(TestBed.inject(RunningStore).running()?.problemId).toBe(problemId ?? '');
   });
 

@@ -83,6 +83,9 @@ export class Root {
   private readonly path = signal('/');
   protected readonly isAboutDays = computed(() => /^\/(?:today|runway)\b/.test(this.path()));
 
+  /** At work the rail of the sitting stands where the runway does, and the desk has a foot of its own. */
+  protected readonly isAtDesk = computed(() => /^\/desk$/.test(this.path()) && this.running.isRunning());
+
   protected readonly nextText = computed(() => {
     const [next] = this.log.coming();
     if (!next) return '';
@@ -159,7 +162,7 @@ export class Root {
       .planDays()
       .get(this.clock.today())
       ?.items.find(({ problemId }) => problemId !== null);
-    if (this.running.isRunning()) await this.router.navigateByUrl('/review');
+    if (this.running.isRunning()) await this.router.navigateByUrl('/desk');
     // Something new is chosen on Today.
     else if (!item || !(await this.startSitting.planned(item))) await this.router.navigateByUrl('/today');
   }

@@ -6,6 +6,7 @@ import { Shortcuts } from './shortcuts';
 
 const scopeWords: Readonly<Record<Scope, string>> = {
   page: 'Everywhere, outside of fields',
+  desk: 'At the desk',
   sheet: 'On a sheet',
   entry: 'In an entry of a sheet',
   trace: 'In a trace',

@@ -1,4 +1,5 @@
 import { Injectable, inject, signal } from '@angular/core';
+import { Subject } from 'rxjs';
 import type { EntryOf } from '@lernen/core/model';
 import type { Check, CheckResult, CodeFamily, Signature } from '@lernen/core/run';
 import { RunnerClient } from '../workers/runner/runner-client';
@@ -20,6 +21,13 @@ export interface VersionRun {
   readonly message: string;
 }
 
+/** A run that came to its end. */
+export interface FinishedRun {
+  readonly versionId: string;
+  /** In the order of the examples. */
+  readonly results: readonly CheckResult[];
+}
+
 /** Milliseconds for one check. */
 const limits: Readonly<Record<CodeFamily, number>> = { javascript: 2000, typescript: 2000, python: 5000 };
 
@@ -30,6 +38,8 @@ export class CheckRuns {
   private readonly client = new RunnerClient();
   /** Ends what is under way. */
   private stopRun = (): void => undefined;
+  /** Every run that came to its end, also one of code that does not compile. */
+  readonly finished = new Subject<FinishedRun>();
   private readonly runs = signal<ReadonlyMap<string, VersionRun>>(new Map());
 
   /** What is known of a version as its code is now; null where it was not run. */
@@ -63,8 +73,10 @@ export class CheckRuns {
       show({ results: new Map([...state.results, ...results.map((result) => [result.id, result] as const)]) });
     try {
       const made = await prepared(version, examples);
-      if (typeof made === 'string') {
-        show({ state: 'failed', message: made });
+      if ('fault' in made) {
+        show({ state: 'failed', message: made.fault });
+        if (made.isCompileFault)
+          this.finished.next({ versionId: version.id, results: examples.map(notCompiled(made)) });
         return;
       }
       const { checks, job, resultOf } = made;
@@ -87,7 +99,10 @@ export class CheckRuns {
       };
       await run.done;
       show({ state: end.isStopped ? 'stopped' : 'done' });
-      if (!end.isStopped) this.keepPassed(version, state.results);
+      if (end.isStopped) return;
+      this.keepPassed(version, state.results);
+      const results = examples.flatMap(({ id }) => state.results.get(id) ?? []);
+      this.finished.next({ versionId: version.id, results });
     } catch (error) {
       show({ state: 'failed', message: error instanceof Error ? error.message : String(error) });
     }
@@ -110,18 +125,38 @@ interface Prepared {
   readonly resultOf: (typeof import('@lernen/core/run'))['resultOf'];
 }
 
-/** The program and its checks; or, in words, why it cannot be run. */
-async function prepared({ code, language }: Version, examples: readonly Example[]): Promise<Prepared | string> {
+/** Why a version cannot be run, in words. */
+interface Refused {
+  readonly fault: string;
+  readonly isCompileFault: boolean;
+}
+
+function refused(fault: string, isCompileFault = false): Refused {
+  return { fault, isCompileFault };
+}
+
+function notCompiled({ fault }: Refused): (example: Example) => CheckResult {
+  const rest = { actual: '', difference: null, line: null, printed: '', ms: 0 };
+  return ({ id }) => ({ ...rest, id, verdict: 'did-not-compile', message: fault });
+}
+
+/** The program and its checks. */
+async function prepared({ code, language }: Version, examples: readonly Example[]): Promise<Prepared | Refused> {
   const run = await import('@lernen/core/run');
-  if (code.trim() === '') return 'There is no code yet.';
+  if (code.trim() === '') return refused('There is no code yet.');
   const family = run.familyOf(language);
   if (!family)
-    return `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript and TypeScript do.`;
+    return refused(
+      `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript and TypeScript do.`,
+    );
   const signature: Signature | null = run.signatureOf(code, family, examples[0]?.input ?? '');
-  if (!signature) return 'The code has no function and no class that could be called, and reads no input.';
+  if (!signature) return refused('The code has no function and no class that could be called, and reads no input.');
   const program = family === 'python' ? run.pythonProgram(code, signature) : run.scriptProgram(code, family, signature);
   if (program instanceof run.CompileFault)
-    return `It does not compile${program.line === null ? '' : `, line ${program.line}`}: ${program.message}`;
+    return refused(
+      `It does not compile${program.line === null ? '' : `, line ${program.line}`}: ${program.message}`,
+      true,
+    );
   return {
     checks: run.checksOf(examples, signature),
     job: { machine: family === 'python' ? 'python' : 'script', program: program.text, limitMs: limits[family] },

@@ -1,5 +1,5 @@
 import { DestroyRef, computed, inject } from '@angular/core';
-import { type Turn, turned } from '@lernen/core/desk';
+import { type Turn, type WrongResult, stretchesOf, turned } from '@lernen/core/desk';
 import {
   type Attempt,
   type Help,
@@ -8,6 +8,7 @@ import {
   type Phase,
   type Result,
   type SittingKind,
+  type Stretch,
   type Slip,
   type Verdict,
   attemptWith,
@@ -45,6 +46,12 @@ export interface Running {
   readonly moments: readonly Moment[];
   /** The steps of help that were shown, by the ids of their entries. */
   readonly shownHelp: readonly string[];
+  /** Checks that did not come out right, each once. */
+  readonly wrongChecks: readonly { readonly exampleId: string; readonly result: WrongResult }[];
+  /** The phases as they are told at the end; null while one works. */
+  readonly course: readonly Stretch[] | null;
+  /** The title under which the answer to a Twist is kept as a problem of its own; empty where it is not kept. */
+  readonly twistTitle: string;
   /** The person gave it up, and says now what happened. */
   readonly hasGivenUp: boolean;
   /** The technique named before anything was revealed. Once set it stays. */
@@ -100,6 +107,9 @@ const unstarted = {
   turns: [{ phase: 'read', at: 0 }],
   moments: [],
   shownHelp: [],
+  wrongChecks: [],
+  course: null,
+  twistTitle: '',
   hasGivenUp: false,
   time: '',
   space: '',
@@ -195,6 +205,13 @@ export const RunningStore = signalStore(
         resumedAt: store._clock.milliseconds(),
         seenAt: store._clock.milliseconds(),
       }),
+
+    /** Stops the clock, and turns to telling what happened. */
+    tell(part: Partial<Running> = {}): Promise<void> {
+      const [running, workedBefore] = [store.running(), store.worked()];
+      const course = stretchesOf(running?.turns ?? [], workedBefore);
+      return store.change({ step: 'telling', workedBefore, resumedAt: null, quietFor: 0, course, ...part });
+    },
 
     pause: (): Promise<void> => store.change({ workedBefore: store.worked(), resumedAt: null }),
     resume: (): Promise<void> =>

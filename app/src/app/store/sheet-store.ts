@@ -96,7 +96,9 @@ export const SheetStore = signalStore(
     isSaved: computed(() => store._unwrittenIds().length === 0),
     _sheet: computed(() => store.sittingId() ?? store.problemId()),
   })),
-  withComputed(({ entries }) => ({
+  withComputed(({ entries, sittingId }) => ({
+    /** Those that are written here: in a review without what the sheet gives. */
+    written: computed(() => entries().filter((entry) => entry.sittingId === sittingId())),
     _byKind: computed(() => byKind(entries())),
     /** Whether to draw all of it at once would be felt. */
     isLong: computed(() => {

@@ -21,7 +21,7 @@ export class StartSitting {
   ): Promise<void> {
     const change = kind === 'twist' ? (twist ?? this.relations.nextTwistOf(problemId)) : '';
     if (!this.running.isRunning()) await this.running.start(problemId, kind, change, plannedMinutes);
-    await this.router.navigateByUrl('/review');
+    await this.router.navigateByUrl('/desk');
   }
 
   /** What is planned, where it is of a known problem. @returns false for something new, which has to be chosen first. */

@@ -54,7 +54,7 @@ describe('Today', () => {
     const kept = page.log.log().problems.find(({ title }) => title === 'Buoy Ring Order');
     expect(kept?.techniques).toHaveSize(1);
     await page.press('Solve Buoy Ring Order');
-    await page.until(() => page.url === '/review');
+    await page.until(() => page.url === '/desk');
     const running = (await page.database.local.get('running'))?.value as { problemId: string; kind: string };
     expect([running.problemId, running.kind]).toEqual([kept?.id ?? '', 'first-solve']);
     expect(page.log.log().sittings.some(({ problemId }) => problemId === kept?.id)).toBeFalse();
@@ -67,7 +67,7 @@ describe('Today', () => {
     await page.until(() => reviews().length > 0);
     const title = reviews()[0]?.textContent ?? '';
     await page.press(`Start ${title}`);
-    await page.until(() => page.url === '/review');
+    await page.until(() => page.url === '/desk');
     const running = (await page.database.local.get('running'))?.value as { problemId: string };
     expect(page.log.problemsById().get(running.problemId)?.title).toBe(title);
   });
@@ -91,7 +91,7 @@ describe('Today', () => {
     await page.until(() => page.all('.due p').length === 1);
     expect(page.text).toMatch(/Course week 9 until \d+ \w+: 1 of 2 solved\. Next: Rope Splice Ledger/);
     await page.press('Solve Rope Splice Ledger of Course week 9');
-    await page.until(() => page.url === '/review');
+    await page.until(() => page.url === '/desk');
     const running = (await page.database.local.get('running'))?.value as { problemId: string; kind: string };
     expect([running.problemId, running.kind]).toEqual([later.id, 'first-solve']);
   });
@@ -114,7 +114,7 @@ describe('Today', () => {
       page.all('app-plan-item-row').find((row) => row.textContent.includes('The row is a ring.'));
     await page.until(() => twist() !== undefined);
     await page.press(`Start ${twist()?.querySelector('.title')?.textContent ?? ''}`);
-    await page.until(() => page.url === '/review');
+    await page.until(() => page.url === '/desk');
     const running = (await page.database.local.get('running'))?.value as { kind: string; twist: string };
     expect([running.kind, running.twist]).toEqual(['twist', 'The row is a ring.']);
   });

@@ -1,7 +1,7 @@
 import './purify';
 import { HighlightStyle, type LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
 import { MergeView, unifiedMergeView } from '@codemirror/merge';
-import { Compartment, EditorState, type Extension } from '@codemirror/state';
+import { Compartment, EditorState, type Extension, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { basicSetup } from 'codemirror';
@@ -59,6 +59,8 @@ function shared(label: string, nonce: string): Extension[] {
     colours,
     EditorView.cspNonce.of(nonce),
     EditorView.contentAttributes.of({ 'aria-label': label }),
+    // It runs the checks.
+    Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => true }])),
     // Tab leaves the field, as everywhere else; Ctrl+] and Ctrl+[ indent.
     keymap.of([{ key: 'Escape', run: (view) => (view.contentDOM.blur(), true) }]),
   ];

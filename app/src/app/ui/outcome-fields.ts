@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, type WritableSignal, computed, input, model } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type WritableSignal,
+  booleanAttribute,
+  computed,
+  input,
+  model,
+} from '@angular/core';
 import { type FieldTree, FormField, form } from '@angular/forms/signals';
 import { MatButton } from '@angular/material/button';
 import { MatChipListbox, MatChipOption } from '@angular/material/chips';
@@ -12,13 +20,14 @@ import {
   fieldsInWords,
   helps,
   results,
+  secondsText,
   slips,
   unknownAttempt,
   verdicts,
 } from '@lernen/core/model';
 import { type Option, SelectField, optionsOf } from './fields/select-field';
 import { WordsField } from './words-field';
-import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
+import { counted, feltWords, helpWords, resultWords, slipWords, verdictWords } from './words';
 
 /** What happened in a sitting: result, help, attempts with their verdicts, slips, how hard it felt. */
 @Component({
@@ -65,7 +74,23 @@ import { feltWords, helpWords, resultWords, slipWords, verdictWords } from './wo
               [value]="attempt.verdict ?? ''"
               (chosen)="setVerdict(number, $event)"
             />
-            @if (asksWhatJudgesTell()) {
+            @if (attempt.checks; as checks) {
+              <span class="second"
+                >{{ checks.right }} of {{ counted(checks.of, 'check') }} right{{
+                  attempt.at === null ? '' : ', at ' + secondsText(attempt.at)
+                }}</span
+              >
+            }
+            @if (versions().length > 1) {
+              <app-select-field
+                isLabelHidden
+                [label]="'Version of attempt ' + (number + 1)"
+                [options]="versionOptions()"
+                [value]="attempt.versionId ?? ''"
+                (chosen)="setField(number, 'versionId', $event || null)"
+              />
+            }
+            @if (asksWhatJudgesTell() && attempt.checks === null) {
               @for (field of attemptLines; track field.name) {
                 <app-words-field
                   [inWords]="field.inWords"
@@ -155,7 +180,9 @@ export class OutcomeFields {
   readonly help = model.required<Help>();
   readonly attempts = model<readonly Attempt[]>([]);
   /** Whether attempts are asked for run time, memory and what else a judge tells. */
-  readonly asksWhatJudgesTell = input(false);
+  readonly asksWhatJudgesTell = input(false, { transform: booleanAttribute });
+  /** The versions of the code that were tried, where it is asked which. */
+  readonly versions = input<readonly Option[]>([]);
   readonly chosenSlips = model.required<readonly Slip[]>();
   readonly felt = model.required<number | null>();
   private readonly form = form(this.attempts as WritableSignal<readonly Attempt[]>);
@@ -168,6 +195,12 @@ export class OutcomeFields {
     { value: '', text: 'not known' },
     ...optionsOf(verdicts, (it) => verdictWords[it]),
   ];
+  protected readonly versionOptions = computed((): readonly Option[] => [
+    { value: '', text: 'which version' },
+    ...this.versions(),
+  ]);
+  protected readonly counted = counted;
+  protected readonly secondsText = secondsText;
   protected readonly slips = slips;
   protected readonly feltWords = feltWords;
   protected readonly resultWords = resultWords;

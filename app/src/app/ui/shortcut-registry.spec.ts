@@ -1,7 +1,12 @@
 import { type Scope, idsOf, keysOf, keysText, scopes, shortcutOf, shortcuts } from './shortcut-registry';
 
 /** Scopes whose keys are heard at the same time. */
-const together: readonly (readonly Scope[])[] = [['page', 'sheet'], ['sheet', 'entry'], ['sheet', 'trace'], ['line']];
+const together: readonly (readonly Scope[])[] = [
+  ['page', 'sheet', 'desk'],
+  ['sheet', 'desk', 'entry'],
+  ['sheet', 'desk', 'trace'],
+  ['line'],
+];
 const press = (key: string, part: KeyboardEventInit = {}): KeyboardEvent =>
   new KeyboardEvent('keydown', { key, ...part });
 

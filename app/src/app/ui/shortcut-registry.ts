@@ -1,5 +1,5 @@
-/** Where a key does something: on every page, on a sheet, in one of its entries, in a cell of a trace, in the quick line. */
-export const scopes = ['page', 'sheet', 'entry', 'trace', 'line'] as const;
+/** Where a key does something: on every page, on a sheet, at the desk, in an entry, in a cell of a trace, in the quick line. */
+export const scopes = ['page', 'sheet', 'desk', 'entry', 'trace', 'line'] as const;
 export type Scope = (typeof scopes)[number];
 
 /** What keys do, once: who listens, the list of keys, the setup and the hints on buttons all go by this. */
@@ -33,6 +33,10 @@ const registry = {
   'leave-field': { scope: 'sheet', keys: ['Escape'], words: 'Leave a field, so that letters lead to the stages again' },
   undo: { scope: 'sheet', keys: ['Alt+Z', 'Ctrl+Z'], words: 'Undo; in a field only with Alt' },
   redo: { scope: 'sheet', keys: ['Alt+Shift+Z', 'Ctrl+Shift+Z'], words: 'Do again; in a field only with Alt' },
+
+  'run-checks': { scope: 'desk', keys: ['Ctrl+Enter'], words: 'Run all checks' },
+  'next-help': { scope: 'desk', keys: ['Alt+H'], words: 'Show the next step of help' },
+  pause: { scope: 'desk', keys: ['Alt+P'], words: 'Pause the clock, or let it go on' },
 
   'next-sentence': { scope: 'entry', keys: ['Enter'], words: 'In a sentence: go on to the next one' },
   'new-entry': { scope: 'entry', keys: ['Alt+Enter'], words: 'Add an entry behind this one' },

@@ -18,7 +18,11 @@ import { StructureNeeds } from './structure-needs';
   imports: [ApproachRow, CostCell, MatButton, StageFrame, StateCardPart, StructureNeeds],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <app-stage-frame stage="approaches" heading="Approaches, first to best">
+    <app-stage-frame
+      stage="approaches"
+      [folds]="store.sittingId() !== null"
+      [heading]="isShort() ? null : 'Approaches, first to best'"
+    >
       @for (approach of approaches(); track approach.id; let index = $index) {
         <app-approach-row [approach]="approach" [index]="index" (next)="add(approach.id)" />
       }
@@ -37,28 +41,30 @@ import { StructureNeeds } from './structure-needs';
         <app-state-card-part [card]="card" [index]="index" />
       }
       <app-structure-needs #needs />
-      <div class="answer">
-        <span class="label">The answer that reviews compare with</span>
-        <span class="part"
-          >time
-          <app-cost-cell
-            label="Time cost, the right answer"
-            [value]="cost().time ?? ''"
-            (valueChange)="setCost({ time: $event })"
-        /></span>
-        <span class="part"
-          >space
-          <app-cost-cell
-            label="Space cost, the right answer"
-            [value]="cost().space ?? ''"
-            (valueChange)="setCost({ space: $event })"
-        /></span>
-        @if (toTake(); as best) {
-          <button type="button" matButton="text" class="small" (click)="setCost(best)">
-            Take {{ best.time }}{{ best.space ? ', ' + best.space : '' }} from the best approach
-          </button>
-        }
-      </div>
+      @if (store.sittingId() === null) {
+        <div class="answer">
+          <span class="label">The answer that reviews compare with</span>
+          <span class="part"
+            >time
+            <app-cost-cell
+              label="Time cost, the right answer"
+              [value]="cost().time ?? ''"
+              (valueChange)="setCost({ time: $event })"
+          /></span>
+          <span class="part"
+            >space
+            <app-cost-cell
+              label="Space cost, the right answer"
+              [value]="cost().space ?? ''"
+              (valueChange)="setCost({ space: $event })"
+          /></span>
+          @if (toTake(); as best) {
+            <button type="button" matButton="text" class="small" (click)="setCost(best)">
+              Take {{ best.time }}{{ best.space ? ', ' + best.space : '' }} from the best approach
+            </button>
+          }
+        </div>
+      }
     </app-stage-frame>
   `,
   styles: `
@@ -93,6 +99,8 @@ export class ApproachesStage {
   private readonly focus = inject(SheetFocus);
   private readonly limits = inject(SheetLimits);
   protected readonly approaches = computed(() => this.store.of('approach'));
+  /** In a review it is one line while it is empty. */
+  protected readonly isShort = computed(() => this.store.sittingId() !== null && this.approaches().length === 0);
   protected readonly cards = computed(() => this.store.of('state-card'));
   protected readonly hasNeeds = computed(() => this.store.single('needs').operations.length > 0);
   protected readonly cost = computed((): CostPair => this.store.problem()?.cost ?? { time: null, space: null });

@@ -107,7 +107,7 @@ export class StageFrame implements OnInit {
   readonly folds = input(false, { transform: booleanAttribute });
   private readonly sheet = inject(SheetStore);
   protected readonly isFolded = computed(
-    () => this.folds() && !this.sheet.entries().some(({ kind }) => stageOf(kind) === this.stage()),
+    () => this.folds() && !this.sheet.written().some(({ kind }) => stageOf(kind) === this.stage()),
   );
   protected readonly word = computed(() => stageWords[this.stage()]);
   protected readonly key = computed(() => keysText(this.stage()));
