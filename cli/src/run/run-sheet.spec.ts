@@ -70,11 +70,11 @@ describe('a sheet on the command line', () => {
       newId,
     );
     expect(faults.versions.map(({ fault }) => fault)).toEqual([
-      'Cobol does not run yet.',
+      'Cobol does not run here yet: Python, JavaScript and TypeScript do.',
       jasmine.stringMatching(/^It does not compile, line 1/),
-      'There is no function and no class that could be called, and no input is read.',
+      'The code has no function and no class that could be called, and reads no input.',
     ] as (string | null)[]);
-    expect(runText(faults)).toContain('  not run: Cobol does not run yet.');
+    expect(runText(faults)).toContain('  not run: Cobol does not run here yet');
     await expectAsync(runSheet(sheet(['right', right]), { version: 'none' }, newId)).toBeRejectedWithError(
       /no such version/,
     );

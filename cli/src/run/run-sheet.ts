@@ -3,13 +3,11 @@ import { LernenError } from '@lernen/core/errors';
 import { type EntryOf, isFilled, ofKind } from '@lernen/core/model';
 import {
   type CheckResult,
-  CompileFault,
-  checksOf,
-  familyOf,
-  pythonProgram,
-  resultOf,
-  scriptProgram,
-  signatureOf,
+  type CheckRules,
+  checkedResult,
+  checkerInput,
+  preparedRun,
+  usualCheckRules,
 } from '@lernen/core/run';
 import { runOnMachine, usualLimit } from './machine';
 
@@ -54,7 +52,8 @@ export async function runSheet(text: string, options: RunOptions, newId: () => s
   if (examples.length === 0)
     throw new LernenError('run', 'The sheet has no examples to run on; give one with --input.');
   const reports: RunReport['versions'][number][] = [];
-  for (const version of versions) reports.push(await runVersion(version, examples, options.limit ?? usualLimit));
+  const [rules = usualCheckRules] = ofKind(entries, 'check-rules');
+  for (const version of versions) reports.push(await runVersion(version, examples, rules, options.limit ?? usualLimit));
   const all = reports.flatMap(({ results }) => results);
   return {
     title: problem.title,
@@ -66,23 +65,24 @@ export async function runSheet(text: string, options: RunOptions, newId: () => s
 }
 
 async function runVersion(
-  { title, language, code }: EntryOf<'version'>,
+  version: EntryOf<'version'>,
   examples: readonly Example[],
+  rules: CheckRules,
   limit: number,
 ): Promise<RunReport['versions'][number]> {
-  const family = familyOf(language);
-  const fault = (why: string): RunReport['versions'][number] => ({ title, language, fault: why, results: [] });
-  if (!family) return fault(`${language === '' ? 'No language is said' : `${language} does not run yet`}.`);
-  const signature = signatureOf(code, family, examples[0]?.input ?? '');
-  if (!signature) return fault('There is no function and no class that could be called, and no input is read.');
-  const program = family === 'python' ? pythonProgram(code, signature) : scriptProgram(code, family, signature);
-  if (program instanceof CompileFault)
-    return fault(`It does not compile, line ${program.line ?? '?'}: ${program.message}`);
+  const { title, language } = version;
+  const prepared = preparedRun(version, examples, rules);
+  if ('fault' in prepared) return { title, language, fault: prepared.fault, results: [] };
+  const { program, family, checker } = prepared;
   const results: RunReport['versions'][number]['results'][number][] = [];
-  for (const [index, check] of checksOf(examples, signature).entries()) {
+  for (const [index, check] of prepared.checks.entries()) {
     const { input = '', expected = '' } = examples[index] ?? {};
     const ran = check.fault === null ? await runOnMachine(program, family, check.input, limit) : null;
-    results.push({ ...resultOf(check, ran, 'exact'), input, expected });
+    let result = prepared.resultOf(check, ran);
+    const asked = checker && ran && checkerInput(check, ran);
+    if (checker && asked)
+      result = checkedResult(result, await runOnMachine(checker.program, checker.family, asked, limit));
+    results.push({ ...result, input, expected });
   }
   return { title, language, fault: null, results };
 }

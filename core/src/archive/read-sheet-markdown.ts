@@ -1,6 +1,7 @@
 import type * as z from 'zod/mini';
 import { MarkdownError } from '../errors';
-import { type Entry, type EntryKind, EntrySchema, entryKinds, isSingleKind, singleEntryId } from '../model/entry';
+import { type Entry, type EntryKind, EntrySchema, isSingleKind, singleEntryId } from '../model/entry';
+import { entryKinds } from '../model/stage';
 import { type OldRecord, withSheetInEntries } from '../model/migrations';
 import { type Problem, ProblemSchema } from '../model/problem';
 import type { NewId } from '../model/record';

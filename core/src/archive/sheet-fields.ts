@@ -31,6 +31,7 @@ export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
     text('expected', 'Expected'),
     { key: 'tags', as: 'words', label: 'covers' },
     { key: 'isCheck', as: 'flag', label: 'kept as a check' },
+    { key: 'isTaken', as: 'flag', label: 'expected was taken from a version' },
     text('note', 'Note'),
   ],
   observation: [
@@ -76,6 +77,13 @@ export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
     { key: 'passed', as: 'words', label: 'checks passed' },
     { key: 'code', as: 'code' },
   ],
+  'check-rules': [
+    line('comparison'),
+    { key: 'tolerance', as: 'number', label: 'tolerance' },
+    line('asked', 'asked as'),
+    line('checkerLanguage', 'language of the checking function'),
+    text('checker', 'Checking function'),
+  ],
   argument: [line('argumentKind', 'argued by'), text('text')],
   lesson: [line('lesson', 'kind'), line('slip'), text('text'), text('answer', 'Answer')],
   notes: [text('text')],
@@ -97,6 +105,7 @@ export const entryHeadings: Readonly<Record<EntryKind, string>> = {
   needs: 'Operations that must be fast',
   trace: 'Trace',
   version: 'Version',
+  'check-rules': 'How it is checked',
   argument: 'The argument',
   lesson: 'Lesson',
   notes: 'Notes',
@@ -104,11 +113,15 @@ export const entryHeadings: Readonly<Record<EntryKind, string>> = {
   twist: 'Twist',
 };
 
+const cameLater = new Set(['sittingId', 'isTaken']);
+
 /** A short fingerprint of a record without its revision, to see whether somebody changed it by hand. FNV-1a, 32 bits. */
 export function fingerprint(record: { readonly revision: string }): string {
   const { revision: _revision, ...rest } = record;
+  // Fields that came later count where they say something, so that files of before still fit.
+  const told = Object.entries(rest).filter(([name, value]) => !cameLater.has(name) || Boolean(value));
   let hash = 0x811c9dc5;
-  for (const letter of JSON.stringify(sortedKeys(rest))) {
+  for (const letter of JSON.stringify(sortedKeys(Object.fromEntries(told)))) {
     hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
   }
   return (hash >>> 0).toString(16).padStart(8, '0');

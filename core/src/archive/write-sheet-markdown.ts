@@ -1,15 +1,6 @@
 import { stringify } from 'yaml';
-import {
-  type Entry,
-  type EntryKind,
-  type Trace,
-  byOrder,
-  isOnSheet,
-  entryKinds,
-  isSingleKind,
-  stageOf,
-  stages,
-} from '../model/entry';
+import { type Entry, type EntryKind, type Trace, byOrder, isOnSheet, isSingleKind } from '../model/entry';
+import { entryKinds, stageOf, stages } from '../model/stage';
 import type { Problem } from '../model/problem';
 import { tableRow } from '../trace/trace-markdown';
 import { type SheetField, entryHeadings, fingerprint, sheetFields } from './sheet-fields';

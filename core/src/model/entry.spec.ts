@@ -1,5 +1,6 @@
 import { newId } from '../testing/make';
-import { EntrySchema, byOrder, emptyEntry, isFilled, singleEntryId, stageOf, stages } from './entry';
+import { EntrySchema, byOrder, emptyEntry, isFilled, singleEntryId } from './entry';
+import { stageOf, stages } from './stage';
 import { IdSchema } from './record';
 
 describe('entries of a sheet', () => {

@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { flag, line, listOf, orNull, text, wholeNumber } from './fields';
+import { flag, line, listOf, numberWithin, orNull, text, wholeNumber } from './fields';
 import { type Id, IdSchema, recordShape } from './record';
 import { SlipSchema } from './sitting-words';
 import { TechniqueIdSchema } from './technique';
@@ -61,8 +61,29 @@ const ExampleSchema = z.strictObject({
   note: long,
   /** Edge cases that it covers: `empty`, `all-equal`. */
   tags: listOf(line(40), 20),
+  /** Whether what is expected was taken from what a version gave, so that it shows only whether another does the same. */
+  isTaken: flag(),
   /** Whether it is kept as a check: every version of the code must give what is expected. */
   isCheck: flag(),
+});
+
+/** How an answer can be held against the expected one; by a function of one's own that says whether it is right. */
+export const comparisons = ['exact', 'unordered', 'close', 'own'] as const;
+const ComparisonSchema = z.enum(comparisons);
+export type Comparison = z.infer<typeof ComparisonSchema>;
+
+/** How the code of a sheet is checked, where what is guessed will not do. One a sheet. */
+const CheckRulesSchema = z.strictObject({
+  ...entryShape,
+  kind: z.literal('check-rules'),
+  comparison: z._default(ComparisonSchema, 'exact'),
+  /** For numbers within a tolerance: relative and absolute. */
+  tolerance: z._default(numberWithin(0, 1e6), 1e-6),
+  /** How the code is asked, as told by hand: `merge(a: nodes, b: nodes)`, `class Shelf`, `standard input`. */
+  asked: short,
+  /** A function of one's own: it takes what went in, the answer, and what is expected, and says whether that is right. */
+  checker: long,
+  checkerLanguage: text(40),
 });
 
 export const argumentKinds = [
@@ -240,6 +261,7 @@ export const EntrySchema = z.discriminatedUnion('kind', [
   NeedsSchema,
   TraceSchema,
   VersionSchema,
+  CheckRulesSchema,
   ArgumentSchema,
   LessonSchema,
   NotesSchema,
@@ -258,48 +280,6 @@ export type Version = EntryOf<'version'>;
 export type Lesson = EntryOf<'lesson'>;
 export type Relation = EntryOf<'relation'>;
 
-/** The stages of a sheet, in the order of the work. */
-export const stages = [
-  'read',
-  'bounds',
-  'examples',
-  'observations',
-  'approaches',
-  'trace',
-  'code',
-  'why',
-  'lessons',
-  'family',
-] as const;
-export type Stage = (typeof stages)[number];
-
-const stageOfKind: Readonly<Record<EntryKind, Stage>> = {
-  statement: 'read',
-  reading: 'read',
-  question: 'read',
-  bounds: 'bounds',
-  'cue-choices': 'bounds',
-  example: 'examples',
-  observation: 'observations',
-  approach: 'approaches',
-  'state-card': 'approaches',
-  needs: 'approaches',
-  trace: 'trace',
-  version: 'code',
-  argument: 'why',
-  lesson: 'lessons',
-  notes: 'lessons',
-  relation: 'family',
-  twist: 'family',
-};
-
-export function stageOf(kind: EntryKind): Stage {
-  return stageOfKind[kind];
-}
-
-/** All kinds in the order of the work. */
-export const entryKinds = Object.keys(stageOfKind) as EntryKind[];
-
 /** Kinds of which a sheet has one, by a letter for their ids. */
 const singleKinds = {
   reading: '1',
@@ -309,6 +289,7 @@ const singleKinds = {
   statement: '5',
   bounds: '6',
   notes: '7',
+  'check-rules': '8',
 } as const;
 export type SingleKind = keyof typeof singleKinds;
 
@@ -355,12 +336,14 @@ const metadata = new Set([
   'order',
   'kind',
   'elementBytes',
+  'comparison',
+  'tolerance',
   'lesson',
   'isOwn',
 ]);
 
 /** Kinds of which a review shows what the sheet holds, as they give nothing away. */
-const givenKinds: ReadonlySet<EntryKind> = new Set(['statement', 'bounds', 'example']);
+const givenKinds: ReadonlySet<EntryKind> = new Set(['statement', 'bounds', 'example', 'check-rules']);
 
 /**
  * What is open in a sitting. On the sheet itself all that stands on it; in a review what the sheet gives without giving
@@ -372,6 +355,7 @@ export function isOpenIn(entry: Entry, sittingId: Id | null): boolean {
 
 /** Whether a person has put anything into an entry. */
 export function isFilled(entry: Entry): boolean {
+  if (entry.kind === 'check-rules' && entry.comparison !== 'exact') return true;
   return Object.entries(entry).some(([name, value]) => !metadata.has(name) && holdsSomething(value));
 }
 

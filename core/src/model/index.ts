@@ -22,6 +22,7 @@ export * from './sitting';
 export * from './sitting-form';
 export * from './sitting-kinds';
 export * from './sitting-words';
+export * from './stage';
 export * from './technique';
 export * from './time';
 export * from './fieldwise';

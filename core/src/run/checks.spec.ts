@@ -46,7 +46,7 @@ describe('examples as checks', () => {
   it('say what a run came to, whatever it was', () => {
     const check = checkOf({ id: 'x', input: '1', expected: 'none' }, call);
     const verdict = (ran: Ran | null): string => {
-      const { verdict: said, message } = resultOf(check, ran, 'exact');
+      const { verdict: said, message } = resultOf(check, ran);
       return message === '' ? said : `${said}: ${message}`;
     };
     const rest = { printed: '', ms: 1 };

@@ -1,7 +1,7 @@
 import type { EntryOf } from '../model/entry';
 import { closingAt, topLevelParts } from '../brackets';
 import { RunError } from '../errors';
-import { type Comparison, type Difference, differenceOf, printedDifference } from './compare';
+import { type CompareRules, type Difference, differenceOf, printedDifference, usualRules } from './compare';
 import type { CaseInput, Ran } from './job';
 import { type Parameter, type Signature, argumentTexts } from './signature';
 import { type Value, isList, readValue } from './value';
@@ -163,7 +163,7 @@ const endings = {
 } as const;
 
 /** What a run makes of a check. */
-export function resultOf(check: Check, ran: Ran | null, comparison: Comparison): CheckResult {
+export function resultOf(check: Check, ran: Ran | null, rules: CompareRules = usualRules): CheckResult {
   const nothing = { id: check.id, actual: '', difference: null, message: '', line: null, printed: '', ms: 0 } as const;
   if (check.fault !== null) return { ...nothing, verdict: 'unreadable', message: check.fault };
   if (ran === null) return { ...nothing, verdict: 'crashed', message: 'It was not run to its end.' };
@@ -179,7 +179,7 @@ export function resultOf(check: Check, ran: Ran | null, comparison: Comparison):
   const difference =
     expected.kind === 'printed'
       ? printedDifference(expected.text, printed)
-      : closest(expected.anyOf, answersOf(check.input, ran.value, expected.anyOf), comparison);
+      : closest(expected.anyOf, answersOf(check.input, ran.value, expected.anyOf), rules);
   return { ...nothing, verdict: difference ? 'wrong' : 'right', actual, difference, printed, ms };
 }
 
@@ -192,15 +192,15 @@ function answersOf(input: CaseInput, value: Value, anyOf: readonly Value[]): Val
   return value.filter((_, index) => answering.has(input.calls[index]?.[0] ?? ''));
 }
 
-function closest(anyOf: readonly Value[], actual: Value, comparison: Comparison): Difference | null {
+function closest(anyOf: readonly Value[], actual: Value, rules: CompareRules): Difference | null {
   // A list of one is written as what is in it, an empty one as “none”.
   const isOne = (expected: Value): boolean =>
-    isList(actual) && actual.length === 1 && differenceOf([expected], actual, comparison) === null;
+    isList(actual) && actual.length === 1 && differenceOf([expected], actual, rules) === null;
   const isNone = (expected: Value): boolean =>
     /^(?:none|nothing|empty)$/i.test(typeof expected === 'string' ? expected : '') &&
     (actual === null || (isList(actual) && actual.length === 0));
   const differences = anyOf.map((expected) =>
-    isOne(expected) || isNone(expected) ? null : differenceOf(expected, actual, comparison),
+    isOne(expected) || isNone(expected) ? null : differenceOf(expected, actual, rules),
   );
   return differences.includes(null) ? null : (differences[0] ?? null);
 }

@@ -1,9 +1,10 @@
-import { differenceOf, printedDifference } from './compare';
+import type { Comparison } from '../model/entry';
+import { differenceOf, printedDifference, usualRules } from './compare';
 import { type Value, readValue } from './value';
 import { formatValue } from './write-value';
 
-const first = (expected: string, actual: string, how: Parameters<typeof differenceOf>[2] = 'exact'): string => {
-  const found = differenceOf(readValue(expected), readValue(actual), how);
+const first = (expected: string, actual: string, comparison: Comparison = 'exact'): string => {
+  const found = differenceOf(readValue(expected), readValue(actual), { ...usualRules, comparison });
   return found ? `${found.place}: ${found.actual} for ${found.expected}` : 'none';
 };
 

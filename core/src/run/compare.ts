@@ -1,16 +1,16 @@
+import type { Comparison } from '../model/entry';
 import { type Value, isList } from './value';
 import { formatValue } from './write-value';
 
 /** How an answer is held against the expected one. */
-export const comparisons = {
-  exact: 'the same',
-  unordered: 'in any order',
-  close: 'within a tolerance',
-} as const;
-export type Comparison = keyof typeof comparisons;
+export interface CompareRules {
+  readonly comparison: Comparison;
+  /** Relative and absolute, for numbers within a tolerance. */
+  readonly tolerance: number;
+}
 
-/** Relative and absolute, for numbers within a tolerance. */
-export const tolerance = 1e-6;
+export const usualRules: CompareRules = { comparison: 'exact', tolerance: 1e-6 };
+
 /** Fractions that differ by less than this are the same in every comparison: 0.1 + 0.2 is 0.3. */
 const dust = 1e-9;
 
@@ -22,7 +22,11 @@ export interface Difference {
 }
 
 /** The first difference between an answer and what is expected; null where there is none that counts. */
-export function differenceOf(expected: Value, actual: Value, comparison: Comparison): Difference | null {
+export function differenceOf(
+  expected: Value,
+  actual: Value,
+  { comparison, tolerance }: CompareRules,
+): Difference | null {
   if (comparison !== 'unordered')
     return firstDifference(expected, actual, comparison === 'close' ? tolerance : dust, '');
   return firstDifference(sorted(expected), sorted(actual), dust, '');

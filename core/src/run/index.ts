@@ -2,6 +2,7 @@ export * from './checks';
 export * from './compare';
 export * from './javascript';
 export * from './job';
+export * from './prepared';
 export * from './python';
 export * from './signature';
 export * from './value';

@@ -47,11 +47,52 @@ const lernenRun = lernenHarness(lernenCode, ${JSON.stringify(signature)}, ${show
 const harness = String.raw`
 function lernenHarness(code, signature, shown, most, linesBefore) {
   const tooMuch = {};
+  const types = (signature.parameters || []).map((it) => it.type);
+  const hasNodes = [...types, signature.returns].some((type) => type === 'nodes' || type === 'tree');
+  const madeOf = (value, type) => {
+    if (value === null || !Array.isArray(value)) return value;
+    if (type === 'nodes') return value.reduceRight((next, item) => ({ value: item, next }), null);
+    if (type !== 'tree' || value.length === 0 || value[0] === null) return type === 'tree' ? null : value;
+    const root = { value: value[0], left: null, right: null };
+    const open = [root];
+    for (let at = 1; at < value.length; at += 2) {
+      const parent = open.shift();
+      if (!parent) break;
+      for (const [index, side] of [[at, 'left'], [at + 1, 'right']]) {
+        const item = value[index];
+        if (item === null || item === undefined) continue;
+        parent[side] = { value: item, left: null, right: null };
+        open.push(parent[side]);
+      }
+    }
+    return root;
+  };
+  const mostNodes = 200000;
+  const listed = (node) => {
+    const items = [];
+    for (let at = node; at; at = at.next) {
+      if (items.push(at.value) > mostNodes) throw new Error('The linked nodes never end.');
+    }
+    return items;
+  };
+  const levels = (node) => {
+    const items = [];
+    const open = [node];
+    for (let at = 0; at < open.length; at++) {
+      if (at > mostNodes) throw new Error('The tree never ends.');
+      items.push(open[at] ? open[at].value : null);
+      if (open[at]) open.push(open[at].left ?? null, open[at].right ?? null);
+    }
+    while (items.length > 0 && items[items.length - 1] === null) items.pop();
+    return items;
+  };
   const plainOf = (value, depth) => {
     if (value === undefined || value === null) return null;
     if (typeof value === 'function' || typeof value === 'symbol') return String(value);
     if (typeof value !== 'object') return value;
     if (depth > 90) return '…';
+    if (hasNodes && 'value' in value && 'next' in value) return listed(value).map((item) => plainOf(item, depth + 1));
+    if (hasNodes && 'value' in value && 'left' in value) return levels(value).map((item) => plainOf(item, depth + 1));
     if (value instanceof Map) return Object.fromEntries([...value].map(([key, item]) => [String(key), plainOf(item, depth + 1)]));
     if (ArrayBuffer.isView(value)) return Array.from(value);
     if (value[Symbol.iterator]) return Array.from(value, (item) => plainOf(item, depth + 1));
@@ -92,7 +133,7 @@ function lernenHarness(code, signature, shown, most, linesBefore) {
       const module = { exports };
       const found = code(console, require, process, exports, module);
       let value = null;
-      if (signature.shape === 'call') value = found[signature.name](...input.given);
+      if (signature.shape === 'call') value = found[signature.name](...input.given.map((item, index) => madeOf(item, types[index])));
       if (signature.shape === 'object') {
         const [first] = input.calls;
         const isMade = first && first[0] === signature.name;
@@ -103,7 +144,8 @@ function lernenHarness(code, signature, shown, most, linesBefore) {
           return plainOf(object[name](...given), 0);
         });
       }
-      return done({ outcome: 'answered', value: plainOf(value, 0) });
+      const isNothing = value === null && (signature.returns === 'nodes' || signature.returns === 'tree');
+      return done({ outcome: 'answered', value: isNothing ? [] : plainOf(value, 0) });
     } catch (error) {
       if (error === tooMuch) return done({ outcome: 'too-much-output', message: 'It printed too much.', line: null });
       const message = error instanceof Error ? error.name + ': ' + error.message : 'It threw ' + lernenText(error) + '.';

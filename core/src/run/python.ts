@@ -7,7 +7,7 @@ import type { Signature } from './signature';
  */
 export function pythonProgram(code: string, signature: Signature): Program {
   const setup = { code, signature, shown: shownOutput, most: mostOutput };
-  return { signature, text: `${harness}\n_setup = json.loads(${JSON.stringify(JSON.stringify(setup))})\n` };
+  return { signature, text: `import json\n_setup = json.loads(${JSON.stringify(JSON.stringify(setup))})\n${harness}` };
 }
 
 const harness = String.raw`
@@ -15,6 +15,66 @@ import io, json, sys, time, traceback
 
 class _TooMuch(BaseException):
     pass
+
+class Node:
+    def __init__(self, value=None, next=None, left=None, right=None):
+        self.value, self.next, self.left, self.right = value, next, left, right
+
+_types = [it["type"] for it in _setup["signature"].get("parameters", [])]
+_returns = _setup["signature"].get("returns", "")
+_has_nodes = any(it in ("nodes", "tree") for it in _types + [_returns])
+_most_nodes = 200000
+
+def _made(value, kind):
+    if not isinstance(value, list):
+        return value
+    if kind == "nodes":
+        first = None
+        for item in reversed(value):
+            first = Node(item, first)
+        return first
+    if kind != "tree":
+        return value
+    if not value or value[0] is None:
+        return None
+    root = Node(value[0])
+    open_, place = [root], 0
+    for index in range(1, len(value), 2):
+        if place >= len(open_):
+            break
+        parent, place = open_[place], place + 1
+        for at, side in ((index, "left"), (index + 1, "right")):
+            if at < len(value) and value[at] is not None:
+                setattr(parent, side, Node(value[at]))
+                open_.append(getattr(parent, side))
+    return root
+
+def _listed(node):
+    items = []
+    while node is not None:
+        items.append(node.value)
+        if len(items) > _most_nodes:
+            raise ValueError("The linked nodes never end.")
+        node = node.next
+    return items
+
+def _levels(node):
+    items, open_, at = [], [node], 0
+    while at < len(open_):
+        if at > _most_nodes:
+            raise ValueError("The tree never ends.")
+        items.append(None if open_[at] is None else open_[at].value)
+        if open_[at] is not None:
+            open_ += [open_[at].left, open_[at].right]
+        at += 1
+    while items and items[-1] is None:
+        items.pop()
+    return items
+
+def _is_tree(value):
+    if _returns in ("nodes", "tree"):
+        return _returns == "tree"
+    return getattr(value, "left", None) is not None or getattr(value, "right", None) is not None or "nodes" not in _types
 
 class _Printed(io.TextIOBase):
     def __init__(self):
@@ -34,6 +94,9 @@ def _plain(value, depth=0):
         return value
     if depth > 90:
         return "…"
+    if _has_nodes and hasattr(value, "value") and (hasattr(value, "next") or hasattr(value, "left")):
+        tree = hasattr(value, "left") and (not hasattr(value, "next") or _is_tree(value))
+        return [_plain(item, depth + 1) for item in (_levels(value) if tree else _listed(value))]
     if isinstance(value, dict):
         return {str(key): _plain(item, depth + 1) for key, item in value.items()}
     if isinstance(value, (set, frozenset)):
@@ -51,7 +114,8 @@ def _line(error):
 
 def _answer(signature, names, given):
     if signature["shape"] == "call":
-        return names[signature["name"]](*given["given"])
+        types = _types + [""] * len(given["given"])
+        return names[signature["name"]](*(_made(item, types[index]) for index, item in enumerate(given["given"])))
     if signature["shape"] == "object":
         calls = given["calls"]
         made = bool(calls) and calls[0][0] == signature["name"]
@@ -70,10 +134,11 @@ def lernen_run(text):
         except SyntaxError as error:
             done = {"outcome": "did-not-compile", "message": f"{type(error).__name__}: {error.msg}", "line": error.lineno}
         else:
-            names = {"__name__": "__main__"}
+            names = {"__name__": "__main__", **({"Node": Node} if _has_nodes else {})}
             exec(program, names)
             started = time.perf_counter()
-            done = {"outcome": "answered", "value": _plain(_answer(_setup["signature"], names, given))}
+            value = _answer(_setup["signature"], names, given)
+            done = {"outcome": "answered", "value": [] if value is None and _returns in ("nodes", "tree") else _plain(value)}
     except _TooMuch:
         done = {"outcome": "too-much-output", "message": "It printed too much.", "line": None}
     except MemoryError as error:

@@ -32,10 +32,10 @@ async function checked(language: string, code: string, input: string, expected: 
   const signature = family && signatureOf(code, family, input);
   if (!family || !signature) throw new Error(`nothing to call in ${language}`);
   const check = checkOf({ id: 'one', input, expected }, signature);
-  if (check.fault !== null) return resultOf(check, null, 'exact');
+  if (check.fault !== null) return resultOf(check, null);
   const ran =
     family === 'python' ? await runPython(code, check.input, input) : runScript(code, family, check.input, input);
-  return resultOf(check, ran, 'exact');
+  return resultOf(check, ran);
 }
 
 const verdictOf = async (language: string, code: string, input: string, expected: string): Promise<string> => {

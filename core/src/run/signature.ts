@@ -3,13 +3,19 @@ import { readExampleInput } from '../sheet/example-input';
 
 /** How a program is asked: a function is called, an object gets a list of operations, or text goes in and comes out. */
 export type Signature =
-  | { readonly shape: 'call'; readonly name: string; readonly parameters: readonly Parameter[] }
+  | {
+      readonly shape: 'call';
+      readonly name: string;
+      readonly parameters: readonly Parameter[];
+      /** What it gives, where that was told. */
+      readonly returns?: string;
+    }
   | { readonly shape: 'object'; readonly name: string }
   | { readonly shape: 'stdio' };
 
 export interface Parameter {
   readonly name: string;
-  /** As the code writes it; empty without one. */
+  /** As the code writes it; told by hand, `nodes` for linked nodes and `tree` for a binary tree. Empty without one. */
   readonly type: string;
 }
 
@@ -24,6 +30,31 @@ export type CodeFamily = 'python' | 'javascript' | 'typescript';
 /** The family of a language; null for one that cannot be run here. */
 export function familyOf(language: string): CodeFamily | null {
   return families.find(([, names]) => names.test(language.trim()))?.[0] ?? null;
+}
+
+/**
+ * How code is to be asked, as a person tells it: `merge(a: nodes, b) -> nodes`, `class Shelf`, `standard input`. Null where
+ * that cannot be read.
+ */
+export function signatureFrom(told: string): Signature | null {
+  const text = told.trim();
+  if (/^(?:standard input|stdin)\b/i.test(text)) return { shape: 'stdio' };
+  const [, ofClass] = /^class\s+([A-Za-z_$][\w$]*)$/.exec(text) ?? [];
+  if (ofClass !== undefined) return { shape: 'object', name: ofClass };
+  const [, name, given = '', returns = ''] =
+    /^([A-Za-z_$][\w$]*)\s*\(([^)]*)\)(?:\s*(?:->|→|:)\s*(\S.*))?$/.exec(text) ?? [];
+  if (name === undefined) return null;
+  const parameters = parametersOf(given, /^$/);
+  return { shape: 'call', name, parameters, ...(returns !== '' && { returns: returns.trim() }) };
+}
+
+/** A signature in words, as it can be told. */
+export function signatureText(signature: Signature): string {
+  if (signature.shape === 'stdio') return 'standard input';
+  if (signature.shape === 'object') return `class ${signature.name}`;
+  const isTold = ({ type }: Parameter): boolean => type === 'nodes' || type === 'tree';
+  const given = signature.parameters.map((it) => (isTold(it) ? `${it.name}: ${it.type}` : it.name));
+  return `${signature.name}(${given.join(', ')})`;
 }
 
 interface Declared {

@@ -12,6 +12,7 @@ import { Router } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { stretchesOf } from '@lernen/core/desk';
 import { type Phase, type Stage, isFilled, secondsText, sittingTarget, stages } from '@lernen/core/model';
+import { BoundsAllow } from '../sheet/margin/bounds-allow';
 import { SheetFocus } from '../sheet/sheet-focus';
 import { SheetLimits } from '../sheet/sheet-limits';
 import { SheetScroll } from '../sheet/sheet-scroll';
@@ -45,6 +46,7 @@ import { PhaseTimes } from './phase-times';
   selector: 'app-desk',
   imports: [
     Begin,
+    BoundsAllow,
     CostField,
     DeskEnd,
     EdgeCases,

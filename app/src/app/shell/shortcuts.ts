@@ -11,6 +11,7 @@ const routes: Partial<Record<PageCommand, string>> = {
   techniques: '/techniques',
   runway: '/runway',
   setup: '/setup',
+  desk: '/desk',
 };
 
 /** Single keys, while nobody is writing. Every one can be changed or all switched off in the setup (WCAG 2.1.4). */

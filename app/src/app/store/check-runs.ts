@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { EntryOf } from '@lernen/core/model';
-import type { Check, CheckResult, CodeFamily, Signature } from '@lernen/core/run';
+import type { CaseInput, CheckResult, CodeFamily, PreparedRun, Ran, RunFault, Runnable } from '@lernen/core/run';
 import { RunnerClient } from '../workers/runner/runner-client';
 import { SheetStore } from './sheet-store';
 
@@ -12,6 +12,9 @@ type Example = EntryOf<'example'>;
 export interface VersionRun {
   readonly code: string;
   readonly language: string;
+  /** The rules that it was checked by, and what each example said. */
+  readonly rules: string;
+  readonly examples: ReadonlyMap<string, string>;
   readonly state: 'starting' | 'running' | 'done' | 'failed' | 'stopped';
   /** By the ids of the examples. */
   readonly results: ReadonlyMap<string, CheckResult>;
@@ -42,26 +45,48 @@ export class CheckRuns {
   readonly finished = new Subject<FinishedRun>();
   private readonly runs = signal<ReadonlyMap<string, VersionRun>>(new Map());
 
-  /** What is known of a version as its code is now; null where it was not run. */
+  /** What is known of a version as its code, the rules and the examples are now; null where it was not run. */
   of({ id, code, language }: Version): VersionRun | null {
     const run = this.runs().get(id);
-    return run?.code === code && run.language === language ? run : null;
+    if (run?.code !== code || run.language !== language || run.rules !== this.rulesKey()) return null;
+    const isSame = (exampleId: string): boolean => {
+      const example = this.sheet.find(exampleId);
+      return example?.kind === 'example' && exampleKey(example) === run.examples.get(exampleId);
+    };
+    return { ...run, results: new Map([...run.results].filter(([exampleId]) => isSame(exampleId))) };
+  }
+
+  private rulesKey(): string {
+    const { comparison, tolerance, asked, checker, checkerLanguage } = this.sheet.single('check-rules');
+    return JSON.stringify([comparison, tolerance, asked, checker, checkerLanguage]);
   }
 
   stop(): void {
     this.stopRun();
   }
 
-  /** Runs all examples on a version, and marks those checks as passed that come out right. */
+  /** Runs versions one after the other, until one is stopped. */
+  async runEach(versions: readonly Version[], examples: readonly Example[]): Promise<void> {
+    for (const version of versions) {
+      await this.run(version, examples);
+      if (this.of(version)?.state === 'stopped') return;
+    }
+  }
+
+  /** Runs examples on a version, and marks those as passed that come out right. What others came to stays. */
   async run(version: Version, examples: readonly Example[]): Promise<void> {
     this.stop();
     const { code, language } = version;
+    const known = this.of(version);
+    const others = [...(known?.results ?? [])].filter(([id]) => !examples.some((it) => it.id === id));
     let state: VersionRun = {
       code,
       language,
+      rules: this.rulesKey(),
+      examples: new Map([...(known?.examples ?? []), ...examples.map((it) => [it.id, exampleKey(it)] as const)]),
       state: 'starting',
-      results: new Map(),
-      count: examples.length,
+      results: new Map(others),
+      count: others.length + examples.length,
       message: '',
     };
     const show = (part: Partial<VersionRun>): void => {
@@ -72,32 +97,35 @@ export class CheckRuns {
     const add = (...results: CheckResult[]): void =>
       show({ results: new Map([...state.results, ...results.map((result) => [result.id, result] as const)]) });
     try {
-      const made = await prepared(version, examples);
+      const { preparedRun } = await import('@lernen/core/run');
+      const made = preparedRun(version, examples, this.sheet.single('check-rules'));
       if ('fault' in made) {
         show({ state: 'failed', message: made.fault });
         if (made.isCompileFault)
           this.finished.next({ versionId: version.id, results: examples.map(notCompiled(made)) });
         return;
       }
-      const { checks, job, resultOf } = made;
-      const readable = checks.flatMap((check) => (check.fault === null ? [check] : []));
-      add(...checks.filter(({ fault }) => fault !== null).map((check) => resultOf(check, null, 'exact')));
       const end = { isStopped: false };
-      const run = this.client.run({
-        ...job,
-        inputs: readable.map(({ input }) => input),
-        onLoading: () => show({ state: 'starting' }),
-        onRan: (index, ran) => {
-          const check = readable[index];
-          if (check) add(resultOf(check, ran, 'exact'));
-          show({ state: 'running' });
-        },
-      });
-      this.stopRun = () => {
-        end.isStopped = true;
-        run.stop();
+      const runAll: RunAll = async (runnable, inputs, onRan) => {
+        if (end.isStopped) return;
+        const run = this.client.run({
+          machine: runnable.family === 'python' ? 'python' : 'script',
+          program: runnable.program.text,
+          limitMs: limits[runnable.family],
+          inputs,
+          onLoading: () => show({ state: 'starting' }),
+          onRan: (index, ran) => {
+            onRan(index, ran);
+            show({ state: 'running' });
+          },
+        });
+        this.stopRun = () => {
+          end.isStopped = true;
+          run.stop();
+        };
+        await run.done;
       };
-      await run.done;
+      await runPrepared(made, runAll, add);
       show({ state: end.isStopped ? 'stopped' : 'done' });
       if (end.isStopped) return;
       this.keepPassed(version, state.results);
@@ -119,47 +147,41 @@ export class CheckRuns {
   }
 }
 
-interface Prepared {
-  readonly checks: readonly Check[];
-  readonly job: { readonly machine: 'script' | 'python'; readonly program: string; readonly limitMs: number };
-  readonly resultOf: (typeof import('@lernen/core/run'))['resultOf'];
+function exampleKey({ input, expected }: Example): string {
+  return JSON.stringify([input, expected]);
 }
 
-/** Why a version cannot be run, in words. */
-interface Refused {
-  readonly fault: string;
-  readonly isCompileFault: boolean;
+/** Runs a program on some inputs, and says what came of each. */
+type RunAll = (
+  runnable: Runnable,
+  inputs: readonly CaseInput[],
+  onRan: (index: number, ran: Ran) => void,
+) => Promise<void>;
+
+/** Runs a version over its checks, and where there is one its checking function over the answers. */
+async function runPrepared(made: PreparedRun, runAll: RunAll, add: (...results: CheckResult[]) => void): Promise<void> {
+  const { checkedResult, checkerInput } = await import('@lernen/core/run');
+  const readable = made.checks.flatMap((check) => (check.fault === null ? [check] : []));
+  add(...made.checks.filter(({ fault }) => fault !== null).map((check) => made.resultOf(check, null)));
+  const answered: { readonly result: CheckResult; readonly asked: CaseInput }[] = [];
+  const inputs = readable.map(({ input }) => input);
+  await runAll(made, inputs, (index, ran) => {
+    const check = readable[index];
+    if (!check) return;
+    const result = made.resultOf(check, ran);
+    const asked = made.checker && checkerInput(check, ran);
+    if (asked) answered.push({ result, asked });
+    else add(result);
+  });
+  if (!made.checker || answered.length === 0) return;
+  const questions = answered.map(({ asked }) => asked);
+  await runAll(made.checker, questions, (index, ran) => {
+    const { result } = answered[index] ?? {};
+    if (result) add(checkedResult(result, ran));
+  });
 }
 
-function refused(fault: string, isCompileFault = false): Refused {
-  return { fault, isCompileFault };
-}
-
-function notCompiled({ fault }: Refused): (example: Example) => CheckResult {
+function notCompiled({ fault }: RunFault): (example: Example) => CheckResult {
   const rest = { actual: '', difference: null, line: null, printed: '', ms: 0 };
   return ({ id }) => ({ ...rest, id, verdict: 'did-not-compile', message: fault });
-}
-
-/** The program and its checks. */
-async function prepared({ code, language }: Version, examples: readonly Example[]): Promise<Prepared | Refused> {
-  const run = await import('@lernen/core/run');
-  if (code.trim() === '') return refused('There is no code yet.');
-  const family = run.familyOf(language);
-  if (!family)
-    return refused(
-      `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript and TypeScript do.`,
-    );
-  const signature: Signature | null = run.signatureOf(code, family, examples[0]?.input ?? '');
-  if (!signature) return refused('The code has no function and no class that could be called, and reads no input.');
-  const program = family === 'python' ? run.pythonProgram(code, signature) : run.scriptProgram(code, family, signature);
-  if (program instanceof run.CompileFault)
-    return refused(
-      `It does not compile${program.line === null ? '' : `, line ${program.line}`}: ${program.message}`,
-      true,
-    );
-  return {
-    checks: run.checksOf(examples, signature),
-    job: { machine: family === 'python' ? 'python' : 'script', program: program.text, limitMs: limits[family] },
-    resultOf: run.resultOf,
-  };
 }

@@ -353,6 +353,7 @@ const entryWords: Readonly<Record<EntryKind, string>> = {
   needs: 'the operations that must be fast',
   trace: 'a trace',
   version: 'a version of the code',
+  'check-rules': 'how it is checked',
   argument: 'why it holds',
   lesson: 'a lesson',
   notes: 'the notes',

@@ -18,6 +18,7 @@ const registry = {
   techniques: { scope: 'page', keys: ['3'], words: 'Go to Techniques' },
   runway: { scope: 'page', keys: ['4'], words: 'Go to Runway' },
   setup: { scope: 'page', keys: ['5'], words: 'Go to Setup' },
+  desk: { scope: 'page', keys: ['6'], words: 'Go to the desk' },
   help: { scope: 'page', keys: ['?'], words: 'Show this list' },
 
   read: { scope: 'sheet', keys: ['Shift+R'], words: 'Go to Read' },

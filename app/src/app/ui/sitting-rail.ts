@@ -150,8 +150,9 @@ import type { Attempt, Moment, Stretch } from '@lernen/core/model';
       top: 4px;
     }
     .ticks .goal {
+      padding-right: 4px;
       color: var(--ink);
-      transform: translateX(-50%);
+      transform: translateX(-100%);
       white-space: nowrap;
     }
     .below .mark {

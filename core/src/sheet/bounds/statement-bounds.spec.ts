@@ -67,5 +67,6 @@ It runs within 2 seconds and 256 MB. Give the number of gaps, at most 3.`;
   it('are not made up', () => {
     expect(boundsInStatement('A keeper walks 3 miles in 2 hours; is a < b meant? No.')).toEqual(['a < b']);
     expect(boundsInStatement('')).toEqual([]);
+    expect(boundsInStatement('Given the lengths of ropes, count the pairs that add up to k.')).toEqual([]);
   });
 });

@@ -40,6 +40,15 @@ const comparisons = new PhraseBook<Comparison>([
   phrase('equals|equal to?', 'exactly'),
 ]);
 
+/** Verbs whose “up to” is no limit. */
+const goesUp = /^(?:adds?|adding|added|sums?|summing|makes?|making|climbs?|walks?|goes|go|runs?|counts?)$/i;
+
+/** A comparison at a token; “pairs that add up to k” limit nothing. */
+function comparisonAt(tokens: readonly Token[], at: number): ReturnType<typeof comparisons.at> {
+  const isNoLimit = /^up$/i.test(textAt(tokens, at)) && goesUp.test(textAt(tokens, at - 1));
+  return isNoLimit ? null : comparisons.at(tokens, at);
+}
+
 /** Integers that fit into so many bits. */
 const widths: ReadonlyMap<string, number> = new Map(
   Object.entries({ '32-bit': 32, '64-bit': 64, '16-bit': 16, '8-bit': 8 }),
@@ -50,7 +59,7 @@ const widths: ReadonlyMap<string, number> = new Map(
  * between 1 and 100”, “up to 200 000 queries”. `since` is the first token that belongs to nothing yet.
  */
 export function readWorded(tokens: readonly Token[], at: number, since: number): Read<readonly WordedRange[]> | null {
-  const found = comparisons.at(tokens, at);
+  const found = comparisonAt(tokens, at);
   if (!found) return readWidth(tokens, at, since) ?? readSigned(tokens, at, since);
   const ends = readEnds(tokens, found.next, found.meaning, at);
   if (!ends) return null;

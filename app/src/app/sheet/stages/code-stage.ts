@@ -4,8 +4,9 @@ import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type BrokenRule, shippedRates, solutionsOf } from '@lernen/core/sheet';
-import type { EntryOf, Named } from '@lernen/core/model';
+import { type EntryOf, type Named, isFilled } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
+import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';
 import { CodeEditor } from '../../ui/code-editor';
@@ -15,6 +16,7 @@ import { valueOf } from '../../ui/value-of';
 import { counted } from '../../ui/words';
 import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
+import { CheckRulesPart } from './check-rules-part';
 import { EntryRow } from './entry-row';
 import { SolutionsTable } from './solutions-table';
 import { StageFrame } from './stage-frame';
@@ -27,6 +29,7 @@ import { type Option } from '../../ui/fields/select-field';
   selector: 'app-code-stage',
   imports: [
     MatTooltip,
+    CheckRulesPart,
     CodeComparison,
     CodeEditor,
     EntryRow,
@@ -156,7 +159,17 @@ import { type Option } from '../../ui/fields/select-field';
           {{ versions().length === 0 ? 'The first version' : 'Another version' }}
         </button>
       </p>
+      @if (versions().length > 0 && examples().length > 0) {
+        <app-check-rules />
+      }
       @if (versions().length > 1) {
+        @if (examples().length > 0) {
+          <p>
+            <button type="button" matButton="outlined" class="small" (click)="runEach()">
+              Run all versions over all examples
+            </button>
+          </p>
+        }
         <app-solutions-table [solutions]="solutions()" [hasRules]="hasRules()" [(compared)]="compared" />
       }
       @for (pair of comparisons(); track pair.label; let first = $first) {
@@ -228,6 +241,7 @@ import { type Option } from '../../ui/fields/select-field';
 })
 export class CodeStage {
   protected readonly store = inject(SheetStore);
+  private readonly runs = inject(CheckRuns);
   private readonly log = inject(LogStore);
   private readonly limits = inject(SheetLimits);
   private readonly focus = inject(SheetFocus);
@@ -274,6 +288,12 @@ export class CodeStage {
       return before ? [{ label, before: before.code, after: after.code, language: after.language }] : [];
     });
   });
+
+  protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
+
+  protected runEach(): void {
+    void this.runs.runEach(this.versions(), this.examples());
+  }
 
   protected add(after: string | null): void {
     const last = this.versions().at(-1);

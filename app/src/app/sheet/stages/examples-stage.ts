@@ -33,7 +33,7 @@ import { StageFrame } from './stage-frame';
               [label]="'Input of example ' + (index + 1)"
               placeholder="what goes in"
               [value]="example.input"
-              (valueChange)="store.change(example, { input: $event })"
+              (valueChange)="write(example, { input: $event })"
               (erased)="removeIfEmpty(example)"
             />
             <span class="arrow" aria-hidden="true">→</span>
@@ -43,7 +43,7 @@ import { StageFrame } from './stage-frame';
               [label]="'Expected of example ' + (index + 1)"
               placeholder="what must come out"
               [value]="example.expected"
-              (valueChange)="store.change(example, { expected: $event })"
+              (valueChange)="write(example, { expected: $event, isTaken: false })"
             />
             <div class="beside">
               <mat-button-toggle
@@ -58,6 +58,11 @@ import { StageFrame } from './stage-frame';
             </div>
           </div>
           <div class="below">
+            @if (example.isTaken) {
+              <span class="covers" matTooltip="Nobody said that it is right: it shows only whether others give the same"
+                >expected was taken from a version</span
+              >
+            }
             @for (edge of covered()[index] ?? []; track edge) {
               <span class="covers">{{ words(edge) }}</span>
             }
@@ -156,6 +161,14 @@ export class ExamplesStage {
 
   protected add(tags: readonly EdgeCase[], after: string | null): void {
     this.focus.onEntry(this.store.add('example', { tags: [...tags] }, after));
+  }
+
+  /** What goes in or must come out is another: no version has passed that yet. */
+  protected write(example: Example, part: Partial<Example>): void {
+    this.store.change(example, part);
+    for (const version of this.store.of('version'))
+      if (version.passed.includes(example.id))
+        this.store.change(version, ({ passed }) => ({ passed: passed.filter((id) => id !== example.id) }));
   }
 
   protected removeIfEmpty(example: Example): void {

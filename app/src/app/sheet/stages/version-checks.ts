@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import { MatProgressBar } from '@angular/material/progress-bar';
-import { type EntryOf, isFilled } from '@lernen/core/model';
+import { MatTooltip } from '@angular/material/tooltip';
+import { type EntryOf, type Example, isFilled } from '@lernen/core/model';
 import type { CheckResult } from '@lernen/core/run';
 import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
@@ -10,7 +11,7 @@ import { counted } from '../../ui/words';
 /** Runs a version over the examples of its sheet, and shows what came out of each. */
 @Component({
   selector: 'app-version-checks',
-  imports: [MatButton, MatProgressBar],
+  imports: [MatButton, MatProgressBar, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (examples().length > 0) {
@@ -48,6 +49,9 @@ import { counted } from '../../ui/words';
                 @if (row.result.difference; as it) {
                   <span class="second">expected</span>
                   <b class="mono">{{ row.example.expected }}</b>
+                  @if (row.example.isTaken) {
+                    <span class="second">(taken from a version)</span>
+                  }
                   <span class="second">got</span>
                   <b class="mono got">{{ row.result.actual }}</b>
                   @if (it.place !== '') {
@@ -62,10 +66,32 @@ import { counted } from '../../ui/words';
                   <b class="mono">{{ row.result.actual }}</b>
                   @if (row.result.verdict === 'ran') {
                     <span class="second">nothing is expected</span>
+                    <button
+                      type="button"
+                      matButton="text"
+                      class="small"
+                      matTooltip="marked as taken from a version: it shows only whether others do the same"
+                      (click)="take(row.example, row.result)"
+                    >
+                      Take it as expected
+                    </button>
                   }
                 }
               </span>
-              <span class="mono second ms">{{ timeText(row.result) }}</span>
+              <span class="ms">
+                <span class="mono second">{{ timeText(row.result) }}</span>
+                @if (!isRunning()) {
+                  <button
+                    type="button"
+                    matButton="text"
+                    class="small"
+                    [attr.aria-label]="'Run ' + oneLine(row.example.input) + ' again'"
+                    (click)="runOne(row.example)"
+                  >
+                    again
+                  </button>
+                }
+              </span>
               @if (row.result.printed.trim() !== '' && row.result.actual !== row.result.printed.trimEnd()) {
                 <details>
                   <summary>printed</summary>
@@ -86,6 +112,11 @@ import { counted } from '../../ui/words';
       align-items: center;
       margin-top: 8px;
       font-size: 13px;
+    }
+    .ms {
+      display: flex;
+      gap: 6px;
+      align-items: baseline;
     }
     .results {
       margin: 6px 0 0;
@@ -199,6 +230,17 @@ export class VersionChecks {
 
   protected start(): void {
     void this.runs.run(this.version(), this.examples());
+  }
+
+  /** One check alone is no attempt. */
+  protected runOne(example: Example): void {
+    void this.runs.run(this.version(), [example]);
+  }
+
+  /** What this version gave is expected from now on, with a mark that nobody else said so. */
+  protected take(example: Example, { actual }: CheckResult): void {
+    this.store.change(example, { expected: actual, isTaken: true });
+    void this.runs.run(this.version(), [{ ...example, expected: actual, isTaken: true }]);
   }
 
   protected oneLine(text: string): string {
