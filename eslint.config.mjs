@@ -47,10 +47,11 @@ const ladder = {
 /** The workspaces beside core and app, each with those that it may use. */
 const workspaces = {
   demo: ['core'],
-  cli: ['core', 'demo'],
-  server: ['core'],
-  e2e: ['core', 'demo', 'server'],
-  bench: ['core', 'demo', 'e2e'],
+  native: ['core'],
+  cli: ['core', 'demo', 'native'],
+  server: ['core', 'native'],
+  e2e: ['core', 'demo', 'native', 'server'],
+  bench: ['core', 'demo', 'native', 'e2e'],
   scripts: ['core'],
 };
 const known = ['core', 'app', ...Object.keys(workspaces)];

@@ -27,6 +27,7 @@ export async function startTestServer(appFolder = builtApp): Promise<TestServer>
     port: 0,
     appFolder,
     backupFolder,
+    nativeSwitch: `${backupFolder}-native`,
     key,
     logger: pino({ level: 'silent' }),
   });
@@ -39,6 +40,7 @@ export async function startTestServer(appFolder = builtApp): Promise<TestServer>
     discard: async () => {
       await stop();
       // A backup that was under way when the server closed may still be written.
+      await rm(`${backupFolder}-native`, { force: true });
       await rm(backupFolder, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
     },
   };

@@ -45,7 +45,7 @@ export async function ensureInstalled() {
 export async function ensureBuilt() {
   const stamp = join(root, 'app/dist/.lernen-built');
   const wanted = hashOf(
-    ['app', 'cli', 'core', 'demo']
+    ['app', 'cli', 'core', 'demo', 'native']
       .flatMap((folder) => sourcesIn(join(root, folder)))
       .concat(join(root, 'package-lock.json')),
   );

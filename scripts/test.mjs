@@ -21,10 +21,10 @@ const checks = [
 ];
 const suites = {
   core: {
-    name: 'core, demo, cli and server',
+    name: 'core, demo, native, cli and server',
     args: ['run', '--silent', 'test:node'],
-    filtered: ['--', `{core,demo,cli,server}/src/**/*${pattern}*.spec.ts`],
-    folders: ['core/src', 'demo/src', 'cli/src', 'server/src'],
+    filtered: ['--', `{core,demo,native,cli,server}/src/**/*${pattern}*.spec.ts`],
+    folders: ['core/src', 'demo/src', 'native/src', 'cli/src', 'server/src'],
     count: /(\d+) specs?, (\d+) failures?/,
     isAll: true,
   },

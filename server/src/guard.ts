@@ -36,7 +36,7 @@ export function guardRequests(server: FastifyInstance, port: () => number, key: 
     }
     if (isApi && !hasKey(request, port(), key))
       return reply.code(401).send({
-        error: 'This browser has no key for backups. Open the address that npm start prints, once.',
+        error: 'This browser has no key. Open the address that npm start prints, once.',
       });
     return undefined;
   });

@@ -20,7 +20,8 @@ const logger = pino({ level: process.env['LERNEN_LOG'] ?? 'warn' });
 
 try {
   const key = await installKey(join(data, 'key'));
-  const running = await startServer({ port, appFolder: app, backupFolder: backups, key, logger });
+  const nativeSwitch = join(data, 'native-languages');
+  const running = await startServer({ port, appFolder: app, backupFolder: backups, nativeSwitch, key, logger });
   const address = new URL(path, running.address);
   address.searchParams.set('key', key);
   process.stdout.write(

@@ -73,6 +73,7 @@ describe('the server', () => {
       port: 0,
       appFolder: join(folder, 'app'),
       backupFolder: join(folder, 'backups'),
+      nativeSwitch: join(folder, 'native'),
       key,
       logger,
     });
@@ -195,10 +196,24 @@ describe('the server', () => {
 
   it('says in one line that a port is busy or the app not built', async () => {
     await expectAsync(
-      startServer({ port, appFolder: join(folder, 'app'), backupFolder: folder, key, logger }),
+      startServer({
+        port,
+        appFolder: join(folder, 'app'),
+        backupFolder: folder,
+        nativeSwitch: join(folder, 'native'),
+        key,
+        logger,
+      }),
     ).toBeRejectedWithError(BusyPortError, /Port \d+ is in use/);
     await expectAsync(
-      startServer({ port: 0, appFolder: folder, backupFolder: folder, key, logger }),
+      startServer({
+        port: 0,
+        appFolder: folder,
+        backupFolder: folder,
+        nativeSwitch: join(folder, 'native'),
+        key,
+        logger,
+      }),
     ).toBeRejectedWithError(MissingBuildError, /npm run build/);
   });
 });

@@ -9,6 +9,7 @@ import { BackupFolder } from './backup-folder';
 import { backupRoutes } from './backup-routes';
 import { BusyPortError, MissingBuildError } from './errors';
 import { addressOf, guardRequests } from './guard';
+import { nativeRoutes } from './native-routes';
 import { runnerRoutes } from './runner-routes';
 
 export interface ServerOptions {
@@ -17,6 +18,8 @@ export interface ServerOptions {
   /** Folder of the built app. */
   readonly appFolder: string;
   readonly backupFolder: string;
+  /** The file that says whether programs may be run with the machine's own compilers. */
+  readonly nativeSwitch: string;
   /** What a browser must have to ask for backups; see `installKey`. */
   readonly key: string;
   readonly logger: Logger;
@@ -74,6 +77,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const backups = new BackupFolder(options.backupFolder);
   await backups.clearDrafts(new Date());
   backupRoutes(server, backups);
+  nativeRoutes(server, options.nativeSwitch);
   await runnerRoutes(server, options.appFolder, () => addressOf(port));
   await appRoutes(server, options.appFolder);
   try {

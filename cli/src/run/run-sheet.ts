@@ -9,7 +9,7 @@ import {
   preparedRun,
   usualCheckRules,
 } from '@lernen/core/run';
-import { runOnMachine, usualLimit } from './machine';
+import { runOnMachine, usualLimit } from '@lernen/native';
 
 export interface RunOptions {
   /** Only the version of this title. */
@@ -73,15 +73,14 @@ async function runVersion(
   const { title, language } = version;
   const prepared = preparedRun(version, examples, rules);
   if ('fault' in prepared) return { title, language, fault: prepared.fault, results: [] };
-  const { program, family, checker } = prepared;
+  const { checker } = prepared;
   const results: RunReport['versions'][number]['results'][number][] = [];
   for (const [index, check] of prepared.checks.entries()) {
     const { input = '', expected = '' } = examples[index] ?? {};
-    const ran = check.fault === null ? await runOnMachine(program, family, check.input, limit) : null;
+    const ran = check.fault === null ? await runOnMachine(prepared, check.input, limit) : null;
     let result = prepared.resultOf(check, ran);
     const asked = checker && ran && checkerInput(check, ran);
-    if (checker && asked)
-      result = checkedResult(result, await runOnMachine(checker.program, checker.family, asked, limit));
+    if (checker && asked) result = checkedResult(result, await runOnMachine(checker, asked, limit));
     results.push({ ...result, input, expected });
   }
   return { title, language, fault: null, results };

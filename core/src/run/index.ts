@@ -1,5 +1,7 @@
 export * from './checks';
 export * from './compare';
+export * from './compile-fault';
+export * from './cpp';
 export * from './javascript';
 export * from './job';
 export * from './prepared';

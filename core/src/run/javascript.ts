@@ -1,20 +1,13 @@
 import { transform } from 'sucrase';
+import { CompileFault } from './compile-fault';
 import { type Program, mostOutput, scriptLinesBefore, shownOutput } from './job';
-import type { CodeFamily, Signature } from './signature';
-
-/** Code that does not compile: what is wrong, and in which line. */
-export class CompileFault {
-  constructor(
-    readonly message: string,
-    readonly line: number | null,
-  ) {}
-}
+import type { BrowserFamily, Signature } from './signature';
 
 /**
  * JavaScript or TypeScript as a program that defines `lernenRun(input)`, which runs the code anew and reports what it did.
  * Types are removed, imports become calls of a `require` that knows the input only.
  */
-export function scriptProgram(code: string, family: CodeFamily, signature: Signature): Program | CompileFault {
+export function scriptProgram(code: string, family: BrowserFamily, signature: Signature): Program | CompileFault {
   try {
     const { code: plain } = transform(code, {
       transforms: family === 'typescript' ? ['typescript', 'imports'] : ['imports'],

@@ -2,10 +2,12 @@ import type { EntryOf } from '../model/entry';
 import type { Comparison } from '../model/entry';
 import { type Check, type CheckResult, checksOf, resultOf } from './checks';
 import type { CompareRules } from './compare';
-import { CompileFault, scriptProgram } from './javascript';
+import { CompileFault } from './compile-fault';
+import { cppProgram } from './cpp';
+import { scriptProgram } from './javascript';
 import type { CaseInput, Program, Ran } from './job';
 import { pythonProgram } from './python';
-import { type CodeFamily, type Signature, familyOf, signatureFrom, signatureOf } from './signature';
+import { type CodeFamily, type Signature, familyOf, isNative, signatureFrom, signatureOf } from './signature';
 import type { Value } from './value';
 import { formatValue } from './write-value';
 
@@ -77,17 +79,26 @@ function runnable(code: string, language: string, example: string, told: Signatu
   const family = familyOf(language);
   if (!family)
     return refused(
-      `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript and TypeScript do.`,
+      `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript, TypeScript and C++ do, and other languages over standard input.`,
     );
   const signature = told ?? signatureOf(code, family, example);
   if (!signature) return refused('The code has no function and no class that could be called, and reads no input.');
-  const program = family === 'python' ? pythonProgram(code, signature) : scriptProgram(code, family, signature);
+  const program = programOf(code, family, signature);
   if (program instanceof CompileFault)
     return refused(
       `It does not compile${program.line === null ? '' : `, line ${program.line}`}: ${program.message}`,
       true,
     );
   return { family, program };
+}
+
+function programOf(code: string, family: CodeFamily, signature: Signature): Program | CompileFault {
+  if (family === 'python') return pythonProgram(code, signature);
+  if (!isNative(family)) return scriptProgram(code, family, signature);
+  if (family === 'cpp') return cppProgram(code, signature);
+  return signature.shape === 'stdio'
+    ? { text: code, signature }
+    : new CompileFault('in this language a program reads standard input and writes standard output', null);
 }
 
 function checkerOf({ checker, checkerLanguage }: CheckRules): Runnable | RunFault {

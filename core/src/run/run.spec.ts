@@ -1,15 +1,16 @@
 import { createContext, runInContext } from 'node:vm';
 import { type CheckResult, checkOf, resultOf } from './checks';
 import type { CaseInput, Ran } from './job';
-import { CompileFault, scriptProgram } from './javascript';
+import { CompileFault } from './compile-fault';
+import { scriptProgram } from './javascript';
 import { valueJson } from './write-value';
 import { pythonProgram } from './python';
-import { type CodeFamily, familyOf, signatureOf } from './signature';
+import { type BrowserFamily, familyOf, signatureOf } from './signature';
 import { startPython } from '../testing/python';
 import { type Value, readValue } from './value';
 
 /** Runs JavaScript as a worker does, in a context of its own. */
-function runScript(code: string, family: CodeFamily, input: CaseInput, example: string): Ran {
+function runScript(code: string, family: Exclude<BrowserFamily, 'python'>, input: CaseInput, example: string): Ran {
   const signature = signatureOf(code, family, example);
   if (!signature) throw new Error('nothing to call');
   const program = scriptProgram(code, family, signature);
@@ -34,7 +35,9 @@ async function checked(language: string, code: string, input: string, expected: 
   const check = checkOf({ id: 'one', input, expected }, signature);
   if (check.fault !== null) return resultOf(check, null);
   const ran =
-    family === 'python' ? await runPython(code, check.input, input) : runScript(code, family, check.input, input);
+    family === 'python'
+      ? await runPython(code, check.input, input)
+      : runScript(code, family as 'javascript' | 'typescript', check.input, input);
   return resultOf(check, ran);
 }
 

@@ -44,12 +44,15 @@ describe('how code is asked', () => {
   });
 
   it('is in a language by any of its names', () => {
-    expect(['Python', 'py', 'python3', 'TS', 'node', 'C++', ''].map(familyOf)).toEqual([
+    expect(['Python', 'py', 'python3', 'TS', 'node', 'C++', 'c', 'C#', 'Cobol', ''].map(familyOf)).toEqual([
       'python',
       'python',
       'python',
       'typescript',
       'javascript',
+      'cpp',
+      'c',
+      'csharp',
       null,
       null,
     ]);

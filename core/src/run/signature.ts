@@ -1,4 +1,5 @@
 import { topLevelParts } from '../brackets';
+import { declaredInCpp } from './cpp';
 import { readExampleInput } from '../sheet/example-input';
 
 /** How a program is asked: a function is called, an object gets a list of operations, or text goes in and comes out. */
@@ -19,13 +20,33 @@ export interface Parameter {
   readonly type: string;
 }
 
+/** Languages whose programs the browser runs. */
+export const browserFamilies = ['python', 'javascript', 'typescript'] as const;
+export type BrowserFamily = (typeof browserFamilies)[number];
+
+/** Languages whose programs the machine's own tools run. */
+export const nativeFamilies = ['cpp', 'c', 'java', 'go', 'rust', 'csharp', 'kotlin', 'ruby'] as const;
+export type NativeFamily = (typeof nativeFamilies)[number];
+export type CodeFamily = BrowserFamily | NativeFamily;
+
+export function isNative(family: CodeFamily): family is NativeFamily {
+  return nativeFamilies.some((it) => it === family);
+}
+
 /** Languages whose programs can be run, by the names that people give them. */
 const families: readonly (readonly [family: CodeFamily, names: RegExp])[] = [
   ['python', /^(?:python|py|python ?3|cpython)$/i],
   ['typescript', /^(?:typescript|ts)$/i],
   ['javascript', /^(?:javascript|js|node|ecmascript)$/i],
+  ['cpp', /^(?:c\+\+|cpp|cc|c\+\+ ?\d\d)$/i],
+  ['c', /^c(?: ?\d\d)?$/i],
+  ['java', /^java(?: ?\d\d)?$/i],
+  ['go', /^go(?:lang)?$/i],
+  ['rust', /^(?:rust|rs)$/i],
+  ['csharp', /^(?:c#|csharp|cs)$/i],
+  ['kotlin', /^(?:kotlin|kt)$/i],
+  ['ruby', /^(?:ruby|rb)$/i],
 ];
-export type CodeFamily = 'python' | 'javascript' | 'typescript';
 
 /** The family of a language; null for one that cannot be run here. */
 export function familyOf(language: string): CodeFamily | null {
@@ -57,7 +78,8 @@ export function signatureText(signature: Signature): string {
   return `${signature.name}(${given.join(', ')})`;
 }
 
-interface Declared {
+/** What code declares and could be asked by. */
+export interface Declared {
   readonly name: string;
   readonly parameters: readonly Parameter[];
   readonly kind: 'function' | 'class';
@@ -71,7 +93,8 @@ interface Declared {
  * could be called is declared and nothing is read.
  */
 export function signatureOf(code: string, family: CodeFamily, input: string): Signature | null {
-  const declared = family === 'python' ? declaredInPython(code) : declaredInScript(code);
+  if (isNative(family) && (family !== 'cpp' || /\bint\s+main\s*\(/.test(code))) return { shape: 'stdio' };
+  const declared = declaredIn(code, family);
   const classes = declared.filter(({ kind, isOuter }) => kind === 'class' && isOuter);
   const read = readExampleInput(input);
   const last = classes.at(-1);
@@ -87,6 +110,11 @@ export function signatureOf(code: string, family: CodeFamily, input: string): Si
   if (readsInput && (best === undefined || best.score < 1)) return { shape: 'stdio' };
   if (best) return { shape: 'call', name: best.it.name, parameters: best.it.parameters };
   return last ? { shape: 'object', name: last.name } : null;
+}
+
+function declaredIn(code: string, family: CodeFamily): Declared[] {
+  if (family === 'cpp') return declaredInCpp(code);
+  return family === 'python' ? declaredInPython(code) : declaredInScript(code);
 }
 
 function scoreOf({ parameters }: Declared, wanted: readonly ArgumentText[]): number {

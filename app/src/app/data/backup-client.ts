@@ -1,4 +1,4 @@
-import { LernenError } from '@lernen/core/errors';
+import { askServer } from './ask-server';
 
 /** A backup on disk, as the server lists it. */
 export interface DiskBackup {
@@ -15,34 +15,20 @@ export interface DiskBackup {
 
 const address = '/api/backups';
 
-/** Why the server gives nothing: it does not answer (`away`), this browser has no key (`no-key`), or in its own words. */
-export class BackupFailure extends LernenError {}
+const away = 'The server does not answer: there are no backups until npm start runs again.';
 
-/** Backups on disk, newest first. @throws BackupFailure */
+/** Backups on disk, newest first. @throws ServerFailure */
 export async function listBackups(): Promise<readonly DiskBackup[]> {
-  return (await (await ask(address)).json()) as DiskBackup[];
+  return (await (await askServer(address, away)).json()) as DiskBackup[];
 }
 
-/** The text of a backup. @throws BackupFailure */
+/** The text of a backup. @throws ServerFailure */
 export async function fetchBackup({ copy, name }: Pick<DiskBackup, 'copy' | 'name'>): Promise<string> {
-  return (await ask(`${address}/${encodeURIComponent(copy)}/${encodeURIComponent(name)}`)).text();
+  return (await askServer(`${address}/${encodeURIComponent(copy)}/${encodeURIComponent(name)}`, away)).text();
 }
 
-/** Writes an archive to disk, as a backup of the database with this identity. @throws BackupFailure */
+/** Writes an archive to disk, as a backup of the database with this identity. @throws ServerFailure */
 export async function sendBackup(copy: string, archive: string): Promise<void> {
   const headers = { 'Content-Type': 'application/json' };
-  await ask(`${address}/${copy}`, { method: 'POST', headers, body: archive });
-}
-
-async function ask(path: string, options?: RequestInit): Promise<Response> {
-  let response: Response;
-  try {
-    response = await fetch(path, options);
-  } catch {
-    throw new BackupFailure('away', 'The server does not answer: there are no backups until npm start runs again.');
-  }
-  if (response.ok) return response;
-  const answer = (await response.json().catch(() => null)) as { readonly error?: string } | null;
-  const why = answer?.error ?? `The server answered ${response.status}.`;
-  throw new BackupFailure(response.status === 401 ? 'no-key' : 'refused', why);
+  await askServer(`${address}/${copy}`, away, { method: 'POST', headers, body: archive });
 }

@@ -9,6 +9,7 @@ import { Notices } from '../store/notices';
 import { type PageCommand, pageCommands, shortcuts } from '../ui/shortcut-registry';
 import { BackupsSetup } from './backups-setup';
 import { DoneList } from './done-list';
+import { NativeSetup } from './native-setup';
 import { PlanChoices } from './plan-choices';
 import { RecordsSetup } from './records-setup';
 import { Setting, SettingSearch } from './setting';
@@ -32,6 +33,11 @@ const parts = [
   { id: 'practice', title: 'Practice', words: '' },
   { id: 'look', title: 'Look', words: 'appearance' },
   { id: 'keys', title: 'Keys', words: 'keyboard shortcuts' },
+  {
+    id: 'native',
+    title: 'Languages of this machine',
+    words: 'run code compile compiler c++ c java go rust c# kotlin ruby native server',
+  },
   { id: 'techniques', title: 'Techniques', words: 'catalogue family name add rename merge hide show' },
   { id: 'choices', title: 'Your choices about the plan', words: 'pin put off not today never drop' },
   {
@@ -51,6 +57,7 @@ const parts = [
     DoneList,
     MatButton,
     MatSlideToggle,
+    NativeSetup,
     NumberField,
     PlanChoices,
     RecordsSetup,

@@ -1,8 +1,18 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { Subject } from 'rxjs';
 import type { EntryOf } from '@lernen/core/model';
-import type { CaseInput, CheckResult, CodeFamily, PreparedRun, Ran, RunFault, Runnable } from '@lernen/core/run';
-import { RunnerClient } from '../workers/runner/runner-client';
+import type {
+  CaseInput,
+  CheckResult,
+  BrowserFamily,
+  CodeFamily,
+  PreparedRun,
+  Ran,
+  RunFault,
+  Runnable,
+} from '@lernen/core/run';
+import { runNative } from '../data/native-client';
+import { type Run, type RunJob, RunnerClient } from '../workers/runner/runner-client';
 import { SheetStore } from './sheet-store';
 
 type Version = EntryOf<'version'>;
@@ -32,7 +42,8 @@ export interface FinishedRun {
 }
 
 /** Milliseconds for one check. */
-const limits: Readonly<Record<CodeFamily, number>> = { javascript: 2000, typescript: 2000, python: 5000 };
+const limits: Readonly<Record<BrowserFamily, number>> = { javascript: 2000, typescript: 2000, python: 5000 };
+const nativeLimit = 5000;
 
 /** Runs the checks of versions, one version at a time. Provided by the sheet. */
 @Injectable()
@@ -108,11 +119,7 @@ export class CheckRuns {
       const end = { isStopped: false };
       const runAll: RunAll = async (runnable, inputs, onRan) => {
         if (end.isStopped) return;
-        const run = this.client.run({
-          machine: runnable.family === 'python' ? 'python' : 'script',
-          program: runnable.program.text,
-          limitMs: limits[runnable.family],
-          inputs,
+        const run = this.startRun(runnable, inputs, {
           onLoading: () => show({ state: 'starting' }),
           onRan: (index, ran) => {
             onRan(index, ran);
@@ -136,6 +143,26 @@ export class CheckRuns {
     }
   }
 
+  /** In the browser; native languages on the machine, by the server. */
+  private startRun(
+    { family, program }: Runnable,
+    inputs: readonly CaseInput[],
+    { onLoading, onRan }: Pick<RunJob, 'onLoading' | 'onRan'>,
+  ): Run {
+    if (isBrowserFamily(family)) {
+      const machine = family === 'python' ? 'python' : 'script';
+      return this.client.run({ machine, program: program.text, limitMs: limits[family], inputs, onLoading, onRan });
+    }
+    const stopping = new AbortController();
+    onLoading();
+    const done = runNative({ family, program, inputs, limitMs: nativeLimit, onRan }, stopping.signal).catch(
+      (error: unknown) => {
+        if (!stopping.signal.aborted) throw error;
+      },
+    );
+    return { done, stop: () => stopping.abort() };
+  }
+
   /** A pass belongs to the code that was run: while it ran, it may have been changed. */
   private keepPassed({ id, code }: Version, results: ReadonlyMap<string, CheckResult>): void {
     const version = this.sheet.find(id);
@@ -145,6 +172,10 @@ export class CheckRuns {
       passed: [...known.filter((it) => !results.has(it)), ...passed],
     }));
   }
+}
+
+function isBrowserFamily(family: CodeFamily): family is BrowserFamily {
+  return family in limits;
 }
 
 function exampleKey({ input, expected }: Example): string {

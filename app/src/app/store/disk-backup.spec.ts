@@ -1,7 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { readArchive } from '@lernen/core/archive';
-import { BackupFailure } from '../data/backup-client';
+import { ServerFailure } from '../data/ask-server';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
 import { Repository } from '../data/repository';
@@ -38,7 +38,7 @@ describe('backups on disk', () => {
     });
     const files = TestBed.inject(Files);
     spyOn(files, 'backUp').and.callFake(async () => {
-      if (!isThere) throw new BackupFailure('away', 'The server does not answer.');
+      if (!isThere) throw new ServerFailure('away', 'The server does not answer.');
       sent.push(await files.exportArchive());
     });
     await TestBed.inject(LogStore).catchUp();

@@ -66,7 +66,7 @@ export class DiskBackups {
     return (await this.repository.identity()).id;
   }
 
-  /** Backups on disk of all browsers, newest first. @throws BackupFailure */
+  /** Backups on disk of all browsers, newest first. @throws ServerFailure */
   list(): Promise<readonly DiskBackup[]> {
     return listBackups();
   }
@@ -87,7 +87,7 @@ export class DiskBackups {
     this.failure.set(null);
   }
 
-  /** The archive in a backup. @throws BackupFailure when it cannot be had. */
+  /** The archive in a backup. @throws ServerFailure when it cannot be had. */
   read(backup: DiskBackup): Promise<string> {
     return fetchBackup(backup);
   }

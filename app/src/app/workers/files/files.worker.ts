@@ -108,7 +108,7 @@ class FilesWorker {
     return formatArchive(archiveFrom(await this.open(profile).everything(), now));
   }
 
-  /** Sends an archive to the server as a backup: megabytes of text that never cross the page. @throws BackupFailure */
+  /** Sends an archive to the server as a backup: megabytes of text that never cross the page. @throws ServerFailure */
   async backUp(profile: Profile, copy: string, now: Instant): Promise<void> {
     await sendBackup(copy, await this.exportArchive(profile, now));
   }

@@ -3,16 +3,19 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
+  type BrowserFamily,
   type CaseInput,
-  type CodeFamily,
   type Program,
   type Ran,
+  type Runnable,
   type Value,
+  isNative,
   readValue,
   valueJson,
   valueScript,
 } from '@lernen/core/run';
 import { LernenError } from '@lernen/core/errors';
+import { runNative } from './run-native';
 
 /** Seconds for one check, the start of the language with it. */
 export const usualLimit = 10;
@@ -22,9 +25,18 @@ const memoryMb = 512;
 const mostOutput = 8_000_000;
 
 /** Runs a program on one input with the machine's own tools, in a process group and a folder that are gone afterwards. */
-export async function runOnMachine(
+export async function runOnMachine({ family, program }: Runnable, input: CaseInput, seconds: number): Promise<Ran> {
+  if (!isNative(family)) return runInterpreted(program, family, input, seconds);
+  const told: Ran[] = [];
+  const job = { family, program, inputs: [input], limitMs: seconds * 1000 };
+  await runNative(job, (_, ran) => void told.push(ran), new AbortController().signal);
+  return told[0] ?? { outcome: 'crashed', message: 'It ended without an answer.', line: null, printed: '', ms: 0 };
+}
+
+/** Runs Python, JavaScript or TypeScript. */
+async function runInterpreted(
   { text }: Program,
-  family: CodeFamily,
+  family: BrowserFamily,
   input: CaseInput,
   seconds: number,
 ): Promise<Ran> {

@@ -1,0 +1,60 @@
+import { findToolchains } from '@lernen/native';
+import { expect, test } from './lernen';
+
+test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endless, and stopped with its server', async ({
+  lernen,
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const tools = await findToolchains();
+  test.skip(!tools.some(({ family, version }) => family === 'cpp' && version !== null), 'C++ is not on this machine');
+  await lernen.startEmpty();
+  await lernen.log('Mooring Rope Sums #prefix-sums 20m');
+  await lernen.go('Problems');
+  await page.getByRole('link', { name: 'Mooring Rope Sums' }).click();
+  await page.getByRole('button', { name: 'An example' }).click({ delay: 100 });
+  await page.keyboard.type('ropes = [1, 2, 3], k = 2');
+  await page.getByRole('textbox', { name: 'Expected of example 1' }).fill('3');
+  await page.getByRole('button', { name: 'The first version' }).click({ delay: 100 });
+  await page.getByRole('combobox', { name: 'Language of version 1' }).fill('C++');
+  await page.keyboard.press('Enter');
+  const write = async (code: string): Promise<void> => {
+    await page.getByRole('textbox', { name: 'Code of version 1' }).click({ delay: 100 });
+    await page.keyboard.press('Control+a');
+    await page.keyboard.press('Delete');
+    await page.keyboard.insertText(code);
+  };
+  const run = async (): Promise<void> =>
+    page.getByRole('button', { name: 'Run version 1 over the examples' }).click({ delay: 100 });
+  const right = 'int sum(vector<int> ropes, int k) {\n  return accumulate(ropes.begin(), ropes.begin() + k, 0);\n}\n';
+  await write(right);
+  await run();
+  const checks = page.locator('app-version-checks');
+  await expect(checks.getByText('Running native languages is switched off. Setup switches it on.')).toBeVisible();
+
+  await lernen.go('Setup');
+  await page.getByRole('switch', { name: 'Run them on this machine' }).click({ delay: 100 });
+  await expect(page.getByRole('row', { name: /^C\+\+/ })).toContainText(/\d+\.\d+/, { timeout: 30_000 });
+  await lernen.go('Problems');
+  await page.getByRole('link', { name: 'Mooring Rope Sums' }).click();
+  await run();
+  await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 });
+
+  await write(right.replace('0)', '1)'));
+  await run();
+  await expect(checks.getByText('0 of 1 example right')).toBeVisible({ timeout: 60_000 });
+  await expect(checks.locator('li')).toContainText('expected 3 got 4');
+  await write(right.replace('return', 'retrun'));
+  await run();
+  await expect(checks.locator('li')).toContainText(/not compiled.*Line 2/, { timeout: 60_000 });
+  await write('int sum(vector<int> ropes, int k) { for (volatile int x = 0;; ) x = x + 1; }\n');
+  await run();
+  await expect(checks.locator('li')).toContainText('too slow', { timeout: 60_000 });
+
+  await run();
+  await expect(checks.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await lernen.server.stop();
+  await expect(checks.getByText(/The server (?:stopped in the middle of the run|does not answer)/)).toBeVisible({
+    timeout: 60_000,
+  });
+});

@@ -1,0 +1,4 @@
+export * from './confined';
+export * from './interpreters';
+export * from './run-native';
+export * from './toolchains';

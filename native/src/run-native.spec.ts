@@ -1,0 +1,186 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type CheckResult, preparedRun, usualCheckRules } from '@lernen/core/run';
+import { confinement } from './confined';
+import { runOnMachine } from './interpreters';
+import { runNative } from './run-native';
+import { findToolchains } from './toolchains';
+
+interface Asked {
+  readonly language?: string;
+  readonly code: string;
+  readonly input: string;
+  readonly expected?: string;
+  readonly seconds?: number;
+  readonly asked?: string;
+}
+
+async function checked({
+  language = 'C++',
+  code,
+  input,
+  expected = '',
+  seconds = 10,
+  asked = '',
+}: Asked): Promise<CheckResult | string> {
+  const made = preparedRun({ code, language }, [{ id: 'one', input, expected }], { ...usualCheckRules, asked });
+  if ('fault' in made) return made.fault;
+  const [check] = made.checks;
+  if (check?.fault !== null) return check?.fault ?? 'no check';
+  return made.resultOf(check, await runOnMachine(made, check.input, seconds));
+}
+
+async function verdict(asked: Asked): Promise<string> {
+  const result = await checked(asked);
+  if (typeof result === 'string') return result;
+  const { verdict: said, actual, message, line } = result;
+  return [said, actual, message, line === null ? '' : `line ${line}`].filter((part) => part !== '').join(' | ');
+}
+
+const isThere = new Map<string, boolean>();
+beforeAll(async () => {
+  for (const { name, version } of await findToolchains()) isThere.set(name, version !== null);
+}, 60_000);
+
+/** A machine without a compiler cannot show what it does; CI and every machine with one can. */
+function needs(name: string): void {
+  if (isThere.get(name) !== true) pending(`${name} is not on this machine`);
+}
+
+describe('C++ on the machine', () => {
+  beforeEach(() => needs('C++'));
+  const longest =
+    'int longest(const vector<int>& oil, long long b) {\n  size_t left = 0;\n  long long total = 0;\n  int best = 0;\n' +
+    '  for (size_t right = 0; right < oil.size(); right++) {\n    total += oil[right];\n' +
+    '    while (total > b) total -= oil[left++];\n    best = max(best, (int)(right - left + 1));\n  }\n  return best;\n}\n';
+
+  it('calls a function with arguments of its types', async () => {
+    expect(await verdict({ code: longest, input: 'oil = [3, 1, 2, 5, 1, 1, 1], b = 5', expected: '3' })).toBe(
+      'right | 3',
+    );
+    const words =
+      'string joined(vector<string> all, char by, bool twice, double x) { string s; for (auto& w : all) s += w + by; return twice ? s + s + to_string(x > 1.5) : s; }';
+    expect(
+      await verdict({ code: words, input: '["a", "é\\n"], "-", true, 1.75', expected: '"a-é\\n-a-é\\n-1"' }),
+    ).toMatch(/^right/);
+    const maps =
+      'map<int, set<long long>> f(vector<pair<int, long long>> a) { map<int, set<long long>> m; for (auto [k, v] : a) m[k].insert(v); return m; }';
+    expect(
+      await verdict({
+        code: maps,
+        input: '[[1, 9223372036854775807], [1, 2]]',
+        expected: '{1: [2, 9223372036854775807]}',
+      }),
+    ).toMatch(/^right/);
+    const inPlace = 'void turn(vector<vector<int>>& grid) { for (auto& row : grid) reverse(row.begin(), row.end()); }';
+    expect(await verdict({ code: inPlace, input: '[[1, 2], [3, 4]]', expected: '[[2, 1], [4, 3]]' })).toMatch(/^right/);
+  }, 120_000);
+
+  it('builds an object, and compares the answers of its calls', async () => {
+    const shelf =
+      'class Shelf {\n  int room;\n  deque<int> charts;\n  int hidden() { return 1; }\npublic:\n  Shelf(int room) : room(room) {}\n' +
+      '  void put(int chart) { charts.push_back(chart); if ((int)charts.size() > room) charts.pop_front(); }\n' +
+      '  int oldest() const { return charts.empty() ? -1 : charts.front(); }\n  bool has(int chart) { return count(charts.begin(), charts.end(), chart) > 0; }\n};\n';
+    expect(
+      await verdict({ code: shelf, input: 'Shelf(2) put(1) put(2) put(3) oldest() has(1)', expected: '2, false' }),
+    ).toMatch(/^right/);
+    expect(await verdict({ code: shelf, input: 'Shelf(2) take(1)', expected: '2' })).toBe(
+      'crashed | Shelf has no take that takes so much.',
+    );
+  }, 60_000);
+
+  it('reads standard input and writes standard output', async () => {
+    const sum =
+      '#include <iostream>\nint main() { long long n, x, s = 0; std::cin >> n; while (n-- && std::cin >> x) s += x; std::cout << s << "\\n"; }\n';
+    expect(await verdict({ code: sum, input: '3\n1 2 3', expected: '6' })).toBe('right | 6');
+    expect(await verdict({ code: sum, input: '3\n1 2 3', expected: '7' })).toBe('wrong | 6');
+  }, 60_000);
+
+  it('says where it does not compile, and of what it crashed', async () => {
+    expect(await verdict({ code: 'int f(int a) {\n  return b;\n}\n', input: '1', expected: '1' })).toMatch(
+      /^did-not-compile \| .*‘b’ was not declared.*\(column 10\) \| line 2$/,
+    );
+    expect(await verdict({ code: 'int f(int* a) { return *a; }', input: '1', expected: '1' })).toMatch(
+      /pointers are not/,
+    );
+    expect(await verdict({ code: 'int f(vector<int> a) { return a.at(5); }', input: '[1]', expected: '1' })).toMatch(
+      /^crashed \| vector::_M_range_check/,
+    );
+    expect(
+      await verdict({ code: 'int f(int a) { volatile int z = 0; return a / z; }', input: '1', expected: '1' }),
+    ).toMatch(/^crashed \| It divided by zero/);
+    const deep =
+      'long f(long a) { volatile char room[4096]; room[0] = a; return a < 0 ? room[0] : f(a + 1) + room[0]; }';
+    expect(await verdict({ code: deep, input: '1', expected: '1' })).toMatch(/^crashed \| It touched memory/);
+  }, 120_000);
+
+  it('is ended where it does not end, eats memory, prints without end or starts processes without end', async () => {
+    expect(
+      await verdict({ code: 'int f(int a) { for (volatile int x = 0;; ) x = x + 1; }', input: '1', seconds: 1 }),
+    ).toMatch(/^too-slow/);
+    const eats = 'int f(int a) { vector<vector<char>> all; for (;;) all.emplace_back(100 << 20, 1); }';
+    expect(await verdict({ code: eats, input: '1' })).toMatch(/^(?:crashed \| std::bad_alloc|too-much-memory)/);
+    const prints = 'int f(int a) { string s(1 << 20, 120); for (;;) cout << s; }';
+    expect(await verdict({ code: prints, input: '1' })).toBe('too-much-output | It printed too much.');
+    const storm = '#include <unistd.h>\nint f(int a) { for (;;) fork(); }';
+    expect(await verdict({ code: storm, input: '1', seconds: 2 })).toMatch(/^(?:too-slow|crashed)/);
+  }, 120_000);
+
+  it('reaches no network, leaves nothing behind, and can be stopped', async () => {
+    const network =
+      '#include <sys/socket.h>\n#include <netinet/in.h>\n#include <arpa/inet.h>\nint f(int port) { int s = socket(AF_INET, SOCK_STREAM, 0); sockaddr_in to{}; to.sin_family = AF_INET; to.sin_port = htons(port); inet_pton(AF_INET, "127.0.0.1", &to.sin_addr); return connect(s, (sockaddr*)&to, sizeof to); }';
+    if (/without network/.test(confinement().inWords))
+      expect(await verdict({ code: network, input: '22', expected: '-1' })).toBe('right | -1');
+    const writes =
+      '#include <fstream>\nint f(int a) { ofstream("left.txt") << a; ofstream("/etc/lernen-left") << a; return 1; }';
+    expect(await verdict({ code: writes, input: '1', expected: '1' })).toBe('right | 1');
+    if (confinement().user !== null) expect(existsSync('/etc/lernen-left')).toBeFalse();
+    const made = preparedRun(
+      { language: 'C++', code: 'int f(int a) { for (volatile int x = 0;; ) x = x + 1; }' },
+      [{ id: 'one', input: '1', expected: '' }],
+      usualCheckRules,
+    );
+    const [check] = 'checks' in made ? made.checks : [];
+    if ('fault' in made || made.family !== 'cpp' || check?.fault !== null) throw new Error('not prepared');
+    const stop = new AbortController();
+    const started = performance.now();
+    setTimeout(() => stop.abort(), 500);
+    const seen: string[] = [];
+    const job = { family: made.family, program: made.program, inputs: [check.input], limitMs: 30_000 };
+    await runNative(job, (_, { outcome }) => seen.push(outcome), stop.signal);
+    expect([seen, performance.now() - started < 15_000]).toEqual([[], true]);
+    expect(
+      readdirSync(tmpdir()).filter(
+        (name) => name.startsWith('lernen-run-') && existsSync(join(tmpdir(), name, 'solution')),
+      ),
+    ).toEqual([]);
+  }, 120_000);
+});
+
+describe('other languages on the machine', () => {
+  const sums: Readonly<Record<string, string>> = {
+    C: '#include <stdio.h>\nint main(void) { long a, b; if (scanf("%ld %ld", &a, &b) == 2) printf("%ld\\n", a + b); return 0; }\n',
+    Java: 'import java.util.*;\npublic class Main { public static void main(String[] a) { Scanner in = new Scanner(System.in); System.out.println(in.nextLong() + in.nextLong()); } }\n',
+    Go: 'package main\nimport "fmt"\nfunc main() { var a, b int; fmt.Scan(&a, &b); fmt.Println(a + b) }\n',
+    Rust: 'use std::io::*;\nfn main() { let mut s = String::new(); stdin().read_to_string(&mut s).unwrap(); println!("{}", s.split_whitespace().map(|x| x.parse::<i64>().unwrap()).sum::<i64>()); }\n',
+    Ruby: 'puts STDIN.read.split.map(&:to_i).sum\n',
+  };
+
+  for (const [language, code] of Object.entries(sums))
+    it(`run over standard input: ${language}`, async () => {
+      needs(language);
+      expect(await verdict({ language, code, input: '2 40', expected: '42', seconds: 20 })).toBe('right | 42');
+    }, 120_000);
+
+  it('are asked over standard input alone, and what is missing says what to install', async () => {
+    expect(await verdict({ language: 'Java', code: 'class A {}', input: '1', asked: 'f(a)' })).toMatch(
+      /in this language a program reads standard input/,
+    );
+    const missing = (await findToolchains()).filter(({ version }) => version === null);
+    for (const { name, install } of missing.slice(0, 1)) {
+      const run = checked({ language: name, code: 'x', input: '1' });
+      await expectAsync(run).toBeRejectedWithError(new RegExp(`install ${install.replace(/\+/g, '\\+')}`));
+    }
+  }, 60_000);
+});
