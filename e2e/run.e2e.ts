@@ -92,7 +92,7 @@ test('code in TypeScript and JavaScript runs over the examples, and a page that 
   await write(page, 'TypeScript', 'function longest(oil: number[]) {\n  return oil +;\n}');
   await run(page, /^It does not compile, line 2/);
   await write(page, 'Cobol', 'x');
-  await run(page, 'Cobol does not run here yet: Python, JavaScript and TypeScript do.');
+  await run(page, /^Cobol does not run here yet/);
 });
 
 test('Python runs in the browser, also without the server once it was loaded, and is started anew after an endless loop', async ({

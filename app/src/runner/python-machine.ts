@@ -6,9 +6,18 @@ import type { Machine } from './machine';
 const loadMs = 90_000;
 const startMs = 10_000;
 
-/** Runs Python in one worker, which stays from program to program: to load it takes seconds. */
+/** So long Python may take to give up when it is interrupted; who catches that too is ended with its worker. */
+const graceMs = 700;
+/** What Python takes for Ctrl+C. */
+const interrupt = 2;
+
+/**
+ * Runs Python in one worker, which stays from program to program, as to load it takes seconds: what takes too long is
+ * interrupted through shared memory, where the browser gives any.
+ */
 export class PythonMachine implements Machine {
   private worker: Promise<Worker> | null = null;
+  private signal: Uint8Array | null = null;
 
   constructor(private readonly folder: URL) {}
 
@@ -26,9 +35,20 @@ export class PythonMachine implements Machine {
     const worker = await this.worker;
     if (!worker) return { outcome: 'crashed', message: 'It was stopped.', line: null, printed: '', ms: 0 };
     const text = valueJson(input as unknown as Value);
-    const answer = await askWorker<string | { failed: string }>(worker, { input: text }, limitMs);
+    if (this.signal) this.signal[0] = 0;
+    const asking = askWorker<string | { failed: string }>(worker, { input: text }, limitMs + graceMs);
+    let isLate = false;
+    const timer = setTimeout(() => {
+      isLate = true;
+      if (this.signal) this.signal[0] = interrupt;
+      else this.stop();
+    }, limitMs);
+    const answer = await asking;
+    clearTimeout(timer);
     const ms = performance.now() - started;
     if (answer.kind === 'answer' && typeof answer.value === 'string') return readValue(answer.value) as unknown as Ran;
+    // It gave up as it was told to, and can be asked again.
+    if (isLate && answer.kind === 'answer') return { outcome: 'too-slow', printed: '', ms };
     this.stop();
     if (answer.kind === 'late') return { outcome: 'too-slow', printed: '', ms };
     const message = answer.kind === 'error' ? answer.message : (answer.value as { failed: string }).failed;
@@ -47,7 +67,8 @@ export class PythonMachine implements Machine {
     if (!response.ok) throw new Error('Python could not be loaded: the server does not answer.');
     const worker = workerOf(await response.text());
     const folder = new URL('pyodide/', this.folder).href;
-    const answer = await askWorker<string | { failed: string }>(worker, { folder }, loadMs);
+    this.signal = typeof SharedArrayBuffer === 'undefined' ? null : new Uint8Array(new SharedArrayBuffer(1));
+    const answer = await askWorker<string | { failed: string }>(worker, { folder, signal: this.signal }, loadMs);
     if (answer.kind === 'answer' && answer.value === 'ready') return worker;
     worker.terminate();
     this.worker = null;

@@ -1,6 +1,7 @@
 // Python in a worker. The page gives it a program, then inputs as JSON, and gets what they came to as JSON.
 interface Python {
   readonly globals: { get(name: string): unknown };
+  setInterruptBuffer(buffer: Uint8Array): void;
   toPy(value: unknown): { get(name: string): unknown };
   runPython(code: string, options?: { globals: unknown }): unknown;
 }
@@ -8,28 +9,29 @@ interface Python {
 let python: Promise<Python> | null = null;
 let runOne: ((input: string) => string) | null = null;
 
-addEventListener('message', ({ data }: MessageEvent<{ folder?: string; program?: string; input?: string }>) => {
+/** To load Python with a byte that interrupts it, to take a program, or to run it on an input. */
+interface Question {
+  readonly folder?: string;
+  readonly signal?: Uint8Array | null;
+  readonly program?: string;
+  readonly input?: string;
+}
+
+addEventListener('message', ({ data }: MessageEvent<Question>) => {
   void answer(data).then(
     (value) => postMessage(value),
     (error: unknown) => postMessage({ failed: error instanceof Error ? error.message : String(error) }),
   );
 });
 
-async function answer({
-  folder,
-  program,
-  input,
-}: {
-  folder?: string;
-  program?: string;
-  input?: string;
-}): Promise<string> {
+async function answer({ folder, signal, program, input }: Question): Promise<string> {
   if (folder !== undefined) {
     const { loadPyodide } = (await import(`${folder}pyodide.mjs`)) as {
       loadPyodide: (options: object) => Promise<Python>;
     };
     python ??= loadPyodide({ indexURL: folder });
-    await python;
+    const loaded = await python;
+    if (signal) loaded.setInterruptBuffer(signal);
     return 'ready';
   }
   const machine = await python;

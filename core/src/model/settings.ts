@@ -1,12 +1,24 @@
 import * as z from 'zod/mini';
-import { line, numberWithin, orNull, wholeNumber } from './fields';
+import { flag, line, listOf, numberWithin, orNull, text, wholeNumber } from './fields';
 import type { Difficulty } from './problem';
 import { type SittingKind, sittingKindFacts } from './sitting-kinds';
 import { IdSchema, fieldwiseShape } from './record';
+import { TechniqueIdSchema } from './technique';
 import { DaySchema, type Day, weekdayOf, weekdays } from './time';
 
 const minutes = wholeNumber(0, 960);
 const target = wholeNumber(1, 480);
+
+/** Code of the person's own that can be inserted; one that starts new versions of its language is a template. */
+export const SnippetSchema = z.strictObject({
+  name: text(80),
+  language: text(40),
+  /** The technique that it is for; null for any. */
+  technique: orNull(TechniqueIdSchema),
+  isTemplate: flag(),
+  code: text(10_000),
+});
+export type Snippet = z.infer<typeof SnippetSchema>;
 
 /**
  * What the person chose; one record, its revision decides between two copies. Fields that it does not know are kept: a
@@ -44,6 +56,10 @@ export const SettingsSchema = z.looseObject({
   language: orNull(line(40)),
   /** Simple steps a second by language, where they differ from the shipped rates. */
   stepsPerSecond: z._default(z.record(z.string(), numberWithin(1, 1e12)), () => ({})),
+  /** Blanks that a step of indentation is wide, and the size of code in pixels. */
+  tabWidth: z._default(wholeNumber(1, 8), 4),
+  codeSize: z._default(wholeNumber(10, 24), 13),
+  snippets: listOf(SnippetSchema, 200),
   /** Single-key shortcuts; off for people whose tools send such keys by themselves. */
   singleKeys: z._default(z.boolean(), true),
   /** Keys that differ from the shipped ones, by command. */
@@ -60,6 +76,23 @@ export function readSettings(stored: object): { readonly settings: Settings; rea
   const unreadable = [...new Set(whole.error.issues.map(({ path }) => String(path[0])))];
   const rest = Object.fromEntries(Object.entries(stored).filter(([name]) => !unreadable.includes(name)));
   return { settings: SettingsSchema.parse(rest), unreadable };
+}
+
+/** What new code of a language begins with; empty where there is no template. */
+export function templateFor(language: string, { snippets }: Settings): string {
+  return snippets.find((it) => it.isTemplate && isOfLanguage(it, language))?.code ?? '';
+}
+
+/** Snippets for a language, those of the techniques first. */
+export function snippetsFor(language: string, techniques: readonly string[], { snippets }: Settings): Snippet[] {
+  const own = snippets.filter((it) => isOfLanguage(it, language) && it.code.trim() !== '');
+  const isNear = ({ technique }: Snippet): boolean => technique !== null && techniques.includes(technique);
+  return [...own.filter(isNear), ...own.filter((it) => !isNear(it))];
+}
+
+function isOfLanguage(snippet: Snippet, language: string): boolean {
+  const [own, wanted] = [snippet.language, language].map((it) => it.trim().toLowerCase());
+  return own === '' || own === wanted;
 }
 
 /** Minutes that the person has on a day. */

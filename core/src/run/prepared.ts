@@ -44,6 +44,8 @@ export interface PreparedRun extends Runnable {
 export interface RunFault {
   readonly fault: string;
   readonly isCompileFault: boolean;
+  /** Where the code is wrong, from 1; null where that is not known. */
+  readonly line: number | null;
 }
 
 /** Makes a version ready to be run over the examples of its sheet; or says why it cannot be. */
@@ -88,6 +90,7 @@ function runnable(code: string, language: string, example: string, told: Signatu
     return refused(
       `It does not compile${program.line === null ? '' : `, line ${program.line}`}: ${program.message}`,
       true,
+      program.line,
     );
   return { family, program };
 }
@@ -147,6 +150,6 @@ export function checkedResult(result: CheckResult, ran: Ran): CheckResult {
   };
 }
 
-function refused(fault: string, isCompileFault = false): RunFault {
-  return { fault, isCompileFault };
+function refused(fault: string, isCompileFault = false, line: number | null = null): RunFault {
+  return { fault, isCompileFault, line };
 }

@@ -11,7 +11,7 @@ import {
 import { Router } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { stretchesOf } from '@lernen/core/desk';
-import { type Phase, type Stage, isFilled, secondsText, sittingTarget, stages } from '@lernen/core/model';
+import { type Phase, type Stage, isFilled, secondsText, sittingTarget, stages, templateFor } from '@lernen/core/model';
 import { BoundsAllow } from '../sheet/margin/bounds-allow';
 import { SheetFocus } from '../sheet/sheet-focus';
 import { SheetLimits } from '../sheet/sheet-limits';
@@ -167,7 +167,7 @@ export class Desk {
     if (!this.sheet.isLoaded() || this.isOnTheSheet() || !this.hasCode() || this.running()?.step !== 'working') return;
     if (this.sheet.sittingId() === null || this.sheet.of('version').length > 0) return;
     const language = this.log.settings().language ?? '';
-    untracked(() => this.sheet.add('version', { language }));
+    untracked(() => this.sheet.add('version', { language, code: templateFor(language, this.log.settings()) }));
   }
 
   /** The cursor says which phase it is. */

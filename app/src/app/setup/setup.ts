@@ -9,6 +9,7 @@ import { Notices } from '../store/notices';
 import { type PageCommand, pageCommands, shortcuts } from '../ui/shortcut-registry';
 import { BackupsSetup } from './backups-setup';
 import { DoneList } from './done-list';
+import { EditorSetup } from './editor-setup';
 import { NativeSetup } from './native-setup';
 import { PlanChoices } from './plan-choices';
 import { RecordsSetup } from './records-setup';
@@ -33,6 +34,7 @@ const parts = [
   { id: 'practice', title: 'Practice', words: '' },
   { id: 'look', title: 'Look', words: 'appearance' },
   { id: 'keys', title: 'Keys', words: 'keyboard shortcuts' },
+  { id: 'editor', title: 'Editor', words: 'code tab width size snippet template language technique' },
   {
     id: 'native',
     title: 'Languages of this machine',
@@ -55,6 +57,7 @@ const parts = [
   imports: [
     BackupsSetup,
     DoneList,
+    EditorSetup,
     MatButton,
     MatSlideToggle,
     NativeSetup,

@@ -13,6 +13,7 @@ import type {
 } from '@lernen/core/run';
 import { runNative } from '../data/native-client';
 import { type Run, type RunJob, RunnerClient } from '../workers/runner/runner-client';
+import type { CodeFault } from '../ui/code-mirror';
 import { SheetStore } from './sheet-store';
 
 type Version = EntryOf<'version'>;
@@ -30,8 +31,9 @@ export interface VersionRun {
   readonly results: ReadonlyMap<string, CheckResult>;
   /** How many there are in all. */
   readonly count: number;
-  /** Why it could not be run; empty while it can. */
+  /** Why it could not be run, and where in the code; empty and null while it can. */
   readonly message: string;
+  readonly line: number | null;
 }
 
 /** A run that came to its end. */
@@ -67,6 +69,15 @@ export class CheckRuns {
     return { ...run, results: new Map([...run.results].filter(([exampleId]) => isSame(exampleId))) };
   }
 
+  /** Where the code of a version is wrong, as far as its runs have told. */
+  faultsOf(version: Version): readonly CodeFault[] {
+    const run = this.of(version);
+    if (!run) return [];
+    const told = [{ line: run.line, message: run.message }, ...run.results.values()];
+    const faults = told.flatMap(({ line, message }) => (line === null ? [] : [{ line, message }]));
+    return faults.filter(({ line }, index) => faults.findIndex((other) => other.line === line) === index);
+  }
+
   private rulesKey(): string {
     const { comparison, tolerance, asked, checker, checkerLanguage } = this.sheet.single('check-rules');
     return JSON.stringify([comparison, tolerance, asked, checker, checkerLanguage]);
@@ -99,6 +110,7 @@ export class CheckRuns {
       results: new Map(others),
       count: others.length + examples.length,
       message: '',
+      line: null,
     };
     const show = (part: Partial<VersionRun>): void => {
       state = { ...state, ...part };
@@ -111,7 +123,7 @@ export class CheckRuns {
       const { preparedRun } = await import('@lernen/core/run');
       const made = preparedRun(version, examples, this.sheet.single('check-rules'));
       if ('fault' in made) {
-        show({ state: 'failed', message: made.fault });
+        show({ state: 'failed', message: made.fault, line: made.line });
         if (made.isCompileFault)
           this.finished.next({ versionId: version.id, results: examples.map(notCompiled(made)) });
         return;

@@ -5,12 +5,14 @@ import {
   DestroyRef,
   ElementRef,
   afterNextRender,
+  computed,
   effect,
   inject,
   input,
   output,
+  untracked,
 } from '@angular/core';
-import type { CodeField } from './code-mirror';
+import type { CodeFault, CodeField } from './code-mirror';
 
 /** Code that can be written, coloured by its language. Until the editor is loaded the code stands there plain. */
 @Component({
@@ -24,37 +26,58 @@ export class CodeEditor {
   readonly code = input.required<string>();
   readonly language = input('');
   readonly label = input('Code');
+  readonly faults = input<readonly CodeFault[]>([]);
+  readonly tabWidth = input(4);
+  readonly size = input(13);
   readonly codeChange = output<string>();
+  private field: CodeField | null = null;
 
   constructor() {
     const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
     const nonce = inject(CSP_NONCE, { optional: true }) ?? '';
-    let field: CodeField | null = null;
     let isGone = false;
     inject(DestroyRef).onDestroy(() => {
       isGone = true;
-      field?.destroy();
+      this.field?.destroy();
     });
     const start = async (): Promise<void> => {
       const { createCodeField } = await import('./code-mirror');
       if (isGone) return;
-      field = createCodeField(host, {
+      const field = createCodeField(host, {
         code: this.code(),
         language: this.language(),
         label: this.label(),
         nonce,
+        look: { tabWidth: this.tabWidth(), size: this.size() },
         onChange: (code) => this.codeChange.emit(code),
       });
+      this.field = field;
+      if (this.faults().length > 0) field.setFaults(this.faults());
       if (host.contains(document.activeElement) || document.activeElement === host) field.focus();
     };
     afterNextRender(() => void start());
     effect(() => {
       const code = this.code();
-      field?.setCode(code);
+      this.field?.setCode(code);
+    });
+    // Told again only when they are others.
+    const told = computed(() => JSON.stringify(this.faults()));
+    effect(() => {
+      told();
+      this.field?.setFaults(untracked(this.faults));
     });
     effect(() => {
       const language = this.language();
-      field?.setLanguage(language);
+      this.field?.setLanguage(language);
     });
+    effect(() => {
+      const look = { tabWidth: this.tabWidth(), size: this.size() };
+      this.field?.setLook(look);
+    });
+  }
+
+  /** Puts text where the cursor is. */
+  insert(text: string): void {
+    this.field?.insert(text);
   }
 }

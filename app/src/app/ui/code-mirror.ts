@@ -1,5 +1,12 @@
 import './purify';
-import { HighlightStyle, type LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language';
+import {
+  HighlightStyle,
+  type LanguageSupport,
+  StreamLanguage,
+  indentUnit,
+  syntaxHighlighting,
+} from '@codemirror/language';
+import { type Diagnostic, setDiagnostics } from '@codemirror/lint';
 import { MergeView, unifiedMergeView } from '@codemirror/merge';
 import { Compartment, EditorState, type Extension, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
@@ -26,7 +33,7 @@ const languages: Readonly<Record<string, () => Promise<LanguageSupport | StreamL
 };
 
 const look = EditorView.theme({
-  '&': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', fontSize: '13px', border: '1px solid var(--line)' },
+  '&': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--line)' },
   '&.cm-focused': { outline: '2px solid var(--lamp)' },
   '.cm-content': { fontFamily: 'var(--mono)', caretColor: 'var(--ink)', padding: '6px 0' },
   '.cm-scroller': { fontFamily: 'var(--mono)', maxHeight: '60vh', overflow: 'auto' },
@@ -36,6 +43,8 @@ const look = EditorView.theme({
   '.cm-cursor': { borderLeftColor: 'var(--ink)' },
   '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': { backgroundColor: 'var(--sea-soft) !important' },
   '.cm-tooltip, .cm-panels': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', borderColor: 'var(--line)' },
+  '.cm-lintRange-error': { backgroundImage: 'none', textDecoration: 'underline wavy var(--risk)' },
+  '.cm-diagnostic-error': { borderLeftColor: 'var(--risk)' },
   '.cm-changedLine': { backgroundColor: 'var(--lamp-soft) !important' },
   '.cm-deletedChunk': { backgroundColor: 'var(--risk-soft) !important' },
   '.cm-changedText': { background: 'none !important', textDecoration: 'underline 2px var(--lamp)' },
@@ -66,19 +75,51 @@ function shared(label: string, nonce: string): Extension[] {
   ];
 }
 
+/** Where code is wrong, from line 1, and why. */
+export interface CodeFault {
+  readonly line: number;
+  readonly message: string;
+}
+
+/** How wide a step of indentation is, and how large the letters are, in pixels. */
+export interface CodeLook {
+  readonly tabWidth: number;
+  readonly size: number;
+}
+
+function lookOf({ tabWidth, size }: CodeLook): Extension {
+  return [
+    EditorState.tabSize.of(tabWidth),
+    indentUnit.of(' '.repeat(tabWidth)),
+    EditorView.theme({ '&': { fontSize: `${size}px` } }),
+  ];
+}
+
 export interface CodeField {
   /** Takes over text from elsewhere; what stands there already is left alone. */
   setCode(code: string): void;
   setLanguage(language: string): void;
+  /** Puts text where the cursor is. */
+  insert(text: string): void;
+  setLook(look: CodeLook): void;
+  /** Underlines these lines; what is wrong with them is said on them. */
+  setFaults(faults: readonly CodeFault[]): void;
   focus(): void;
   destroy(): void;
 }
 
 export function createCodeField(
   parent: HTMLElement,
-  options: { code: string; language: string; label: string; nonce: string; onChange: (code: string) => void },
+  options: {
+    code: string;
+    language: string;
+    label: string;
+    nonce: string;
+    look: CodeLook;
+    onChange: (code: string) => void;
+  },
 ): CodeField {
-  const language = new Compartment();
+  const [language, looks] = [new Compartment(), new Compartment()];
   const view = new EditorView({
     parent,
     state: EditorState.create({
@@ -86,6 +127,7 @@ export function createCodeField(
       extensions: [
         shared(options.label, options.nonce),
         language.of([]),
+        looks.of(lookOf(options.look)),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) options.onChange(update.state.doc.toString());
         }),
@@ -104,9 +146,23 @@ export function createCodeField(
       if (code !== view.state.doc.toString())
         view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: code } });
     },
+    insert: (text) => {
+      view.dispatch(view.state.replaceSelection(text));
+      view.focus();
+    },
+    setLook: (wanted) => view.dispatch({ effects: looks.reconfigure(lookOf(wanted)) }),
+    setFaults: (faults) => view.dispatch(setDiagnostics(view.state, diagnosticsOf(view.state, faults))),
     focus: () => view.focus(),
     destroy: () => view.destroy(),
   };
+}
+
+function diagnosticsOf({ doc }: EditorState, faults: readonly CodeFault[]): Diagnostic[] {
+  return faults.flatMap(({ line, message }): Diagnostic[] => {
+    if (line < 1 || line > doc.lines) return [];
+    const { from, to } = doc.line(line);
+    return [{ from, to, severity: 'error', message }];
+  });
 }
 
 /** Two versions beside each other, or as one text with what changed. @returns what takes it down. */

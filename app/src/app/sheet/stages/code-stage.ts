@@ -4,7 +4,7 @@ import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type BrokenRule, shippedRates, solutionsOf } from '@lernen/core/sheet';
-import { type EntryOf, type Named, isFilled } from '@lernen/core/model';
+import { type EntryOf, type Named, type Snippet, isFilled, snippetsFor, templateFor } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
@@ -74,7 +74,7 @@ import { type Option } from '../../ui/fields/select-field';
                 takesOther
                 [maxLength]="40"
                 [value]="version.language"
-                (valueChange)="store.change(version, { language: $event ?? '' })"
+                (valueChange)="setLanguage(version, $event ?? '')"
               />
               @if (approaches().length > 0) {
                 <app-quiet-select
@@ -120,11 +120,27 @@ import { type Option } from '../../ui/fields/select-field';
             }
             @defer (on viewport) {
               <app-code-editor
+                #editor
+                [tabWidth]="settings().tabWidth"
+                [size]="settings().codeSize"
                 [code]="version.code"
                 [language]="version.language"
                 [label]="'Code of version ' + (index + 1)"
+                [faults]="runs.faultsOf(version)"
                 (codeChange)="write(version, $event)"
               />
+              @if (snippets(version); as offered) {
+                @if (offered.length > 0) {
+                  <p class="snippets">
+                    <span class="label">Insert</span>
+                    @for (snippet of offered; track $index) {
+                      <button type="button" matButton="text" class="small" (click)="editor.insert(snippet.code)">
+                        {{ snippet.name || 'untitled' }}
+                      </button>
+                    }
+                  </p>
+                }
+              }
             } @placeholder {
               <pre tabindex="0">{{ version.code || ' ' }}</pre>
             }
@@ -233,6 +249,12 @@ import { type Option } from '../../ui/fields/select-field';
     .check {
       max-width: 30ch;
     }
+    .snippets {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 4px;
+      align-items: baseline;
+    }
     .rule {
       margin: 4px 0;
       font-size: 13px;
@@ -241,8 +263,8 @@ import { type Option } from '../../ui/fields/select-field';
 })
 export class CodeStage {
   protected readonly store = inject(SheetStore);
-  private readonly runs = inject(CheckRuns);
-  private readonly log = inject(LogStore);
+  protected readonly runs = inject(CheckRuns);
+  protected readonly settings = inject(LogStore).settings;
   private readonly limits = inject(SheetLimits);
   private readonly focus = inject(SheetFocus);
   protected readonly valueOf = valueOf;
@@ -295,11 +317,23 @@ export class CodeStage {
     void this.runs.runEach(this.versions(), this.examples());
   }
 
+  /** At most a handful, those of the problem's techniques first. */
+  protected snippets({ language }: EntryOf<'version'>): readonly Snippet[] {
+    return snippetsFor(language, this.store.problem()?.techniques ?? [], this.settings()).slice(0, 8);
+  }
+
   protected add(after: string | null): void {
     const last = this.versions().at(-1);
     const best = this.approaches().findLast((it) => it.left === null);
-    const language = last?.language ?? this.log.settings().language ?? '';
-    this.focus.onEntry(this.store.add('version', { language, approachId: best?.id ?? null }, after));
+    const language = last?.language ?? this.settings().language ?? '';
+    const code = templateFor(language, this.settings());
+    this.focus.onEntry(this.store.add('version', { language, code, approachId: best?.id ?? null }, after));
+  }
+
+  /** Where there is no code yet, it begins with what one starts in that language. */
+  protected setLanguage(version: EntryOf<'version'>, language: string): void {
+    const code = version.code === '' ? templateFor(language, this.settings()) : version.code;
+    this.store.change(version, { language, code });
   }
 
   /** A change of the code takes back what it had passed. */

@@ -60,6 +60,8 @@ export class RunnerClient {
   private connect(): Promise<MessagePort> {
     const frame = document.createElement('iframe');
     frame.setAttribute('sandbox', 'allow-scripts');
+    // So that what runs there can be interrupted through shared memory.
+    frame.allow = 'cross-origin-isolated';
     frame.setAttribute('aria-hidden', 'true');
     frame.tabIndex = -1;
     frame.title = 'Runner of code';
