@@ -37,6 +37,7 @@ test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endl
   await expect(page.getByRole('row', { name: /^C\+\+/ })).toContainText(/\d+\.\d+/, { timeout: 30_000 });
   await lernen.go('Problems');
   await page.getByRole('link', { name: 'Mooring Rope Sums' }).click();
+  await page.getByRole('link', { name: 'Code', exact: true }).click({ delay: 100 });
   await expect(page.getByRole('textbox', { name: 'Code of version 1' })).toBeVisible();
   await lernen.settled();
   await run();
