@@ -9,4 +9,6 @@ export interface Io {
   /** The zone in which days are counted. */
   readonly zone: string;
   readonly now: () => string;
+  /** Aborted when the person ends what runs on. */
+  readonly ended: AbortSignal;
 }

@@ -18,6 +18,7 @@ async function lernen(args: readonly string[], input = ''): Promise<{ code: numb
     },
     zone: 'UTC',
     now: () => asOf,
+    ended: new AbortController().signal,
   });
   return { code, out, err };
 }

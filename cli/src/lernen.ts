@@ -7,11 +7,13 @@ import {
   type Instant,
   InstantSchema,
   type Log,
+  type SittingKind,
   dayOf,
   endOfDay,
   isOnSheet,
   logFrom,
   noRecords,
+  sittingKinds,
 } from '@lernen/core/model';
 import { planDays, reasonSentence, twistsFrom } from '@lernen/core/plan';
 import { type QuickReading, readQuickLine } from '@lernen/core/quick-line';
@@ -27,6 +29,8 @@ import { answerLines, argumentsIn } from './lines';
 import { listsReport, listsText } from './lists';
 import { archiveFromMarkdown, writeMarkdown } from './markdown';
 import { type RunOptions, runSheet, runText } from './run/run-sheet';
+import { saved } from './saved';
+import { type SitOptions, sit } from './sit/sit';
 import { planText, quickText, techniquesText } from './text';
 
 interface AsOf {
@@ -70,6 +74,7 @@ class Commands {
     this.addCost();
     this.addBounds();
     this.addRun();
+    this.addSit();
     this.addAdvise();
   }
 
@@ -207,7 +212,7 @@ class Commands {
     this.program
       .command('run')
       .description(
-        'run the versions of an exported sheet over its examples, with Node and Python as the machine has them; exits with 1 unless all come out as expected',
+        'run the versions of an exported sheet over its examples, with the tools of this machine: Node, Python, compilers; exits with 1 unless all come out as expected',
       )
       .argument('<sheet>', 'a Markdown file, or - for standard input')
       .option('--version <title>', 'only the version of this title')
@@ -215,11 +220,42 @@ class Commands {
       .option('--input <text>', 'run on this instead of the examples')
       .option('--limit <seconds>', 'for each example', readSeconds)
       .option('--json', 'as JSON')
-      .action(async (file: string, { json, ...options }: RunOptions & AsOfJson) => {
-        const text = file === '-' ? await this.io.input() : await readFile(file, 'utf8');
-        const report = await runSheet(text, options, newId);
-        this.print(json ? JSON.stringify(report, null, 2) : runText(report));
-        if (!report.isRight) this.exitCode = 1;
+      .option('--watch', 'again whenever the file is saved, until Ctrl+C')
+      .action(async (file: string, { json, watch, ...options }: RunOptions & AsOfJson & { watch?: boolean }) => {
+        if (watch && file === '-') throw new LernenError('run', 'Standard input cannot be watched; name a file.');
+        const run = async (): Promise<void> => {
+          const text = file === '-' ? await this.io.input() : await readFile(file, 'utf8');
+          const report = await runSheet(text, options, newId);
+          this.print(json ? JSON.stringify(report, null, 2) : runText(report));
+          this.exitCode = report.isRight ? 0 : 1;
+        };
+        await run();
+        if (!watch) return;
+        for await (const _ of saved(file, this.io.ended)) {
+          this.print('');
+          await run().catch((error: unknown) => this.io.error(`${String(error)}\n`));
+        }
+      });
+  }
+
+  private addSit(): void {
+    this.program
+      .command('sit')
+      .description(
+        'keep the clock of a sitting while you write in your own editor: every save is run over the checks of the sheet and is an attempt; the sitting is written to a file that the application takes in; exits with 0 when it was solved',
+      )
+      .argument('<sheet>', 'a Markdown file')
+      .requiredOption('--code <file>', 'the file that you write the code in')
+      .requiredOption('--language <language>', 'the language of the code')
+      .option('--kind <kind>', sittingKinds.join(', '), readKind, 'rebuild')
+      .option('--limit <seconds>', 'for each check', readSeconds)
+      .option('--out <file>', 'where the sitting is kept; beside the code without it')
+      .action(async (file: string, { out, code, ...options }: Omit<SitOptions, 'out'> & { out?: string }) => {
+        const text = await readFile(file, 'utf8');
+        const over = new AbortController();
+        const changes = saved(code, AbortSignal.any([over.signal, this.io.ended]));
+        const whole = { ...options, code, out: out ?? `${code}.sitting.json` };
+        this.exitCode = await sit(text, whole, this.io, newId, changes).finally(() => over.abort());
       });
   }
 
@@ -269,6 +305,12 @@ function costOf(args: readonly string[]): CostReport {
 function given(argument: string | undefined, name: string): string {
   if (argument === undefined) throw new LernenError('arguments', `The ${name} is missing.`);
   return argument;
+}
+
+function readKind(text: string): SittingKind {
+  const kind = sittingKinds.find((it) => it === text);
+  if (!kind) throw new InvalidArgumentError(`One of ${sittingKinds.join(', ')}.`);
+  return kind;
 }
 
 function readSeconds(text: string): number {

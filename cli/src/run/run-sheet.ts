@@ -22,16 +22,21 @@ export interface RunOptions {
   readonly limit?: number;
 }
 
+/** What a version came to over the examples. */
+export interface CheckedVersion {
+  readonly title: string;
+  readonly language: string;
+  /** Why it was not run; null where it was. */
+  readonly fault: string | null;
+  readonly isCompileFault: boolean;
+  readonly results: readonly CheckedExample[];
+}
+export type CheckedExample = CheckResult & { readonly input: string; readonly expected: string };
+
 /** What the versions of a sheet come to over its examples. */
 export interface RunReport {
   readonly title: string;
-  readonly versions: readonly {
-    readonly title: string;
-    readonly language: string;
-    /** Why it was not run; null where it was. */
-    readonly fault: string | null;
-    readonly results: readonly (CheckResult & { readonly input: string; readonly expected: string })[];
-  }[];
+  readonly versions: readonly CheckedVersion[];
   /** Whether everything that was run came out as expected, and something was run. */
   readonly isRight: boolean;
 }
@@ -51,9 +56,10 @@ export async function runSheet(text: string, options: RunOptions, newId: () => s
     own === undefined ? ofKind(entries, 'example').filter(isFilled) : [{ id: 'input', input: own, expected: '' }];
   if (examples.length === 0)
     throw new LernenError('run', 'The sheet has no examples to run on; give one with --input.');
-  const reports: RunReport['versions'][number][] = [];
+  const reports: CheckedVersion[] = [];
   const [rules = usualCheckRules] = ofKind(entries, 'check-rules');
-  for (const version of versions) reports.push(await runVersion(version, examples, rules, options.limit ?? usualLimit));
+  for (const version of versions)
+    reports.push(await checkedVersion(version, examples, rules, options.limit ?? usualLimit));
   const all = reports.flatMap(({ results }) => results);
   return {
     title: problem.title,
@@ -64,17 +70,18 @@ export async function runSheet(text: string, options: RunOptions, newId: () => s
   };
 }
 
-async function runVersion(
+/** Runs a version over the examples. */
+export async function checkedVersion(
   version: EntryOf<'version'>,
   examples: readonly Example[],
   rules: CheckRules,
   limit: number,
-): Promise<RunReport['versions'][number]> {
+): Promise<CheckedVersion> {
   const { title, language } = version;
   const prepared = preparedRun(version, examples, rules);
-  if ('fault' in prepared) return { title, language, fault: prepared.fault, results: [] };
+  if ('fault' in prepared) return { title, language, ...prepared, results: [] };
   const { checker } = prepared;
-  const results: RunReport['versions'][number]['results'][number][] = [];
+  const results: CheckedExample[] = [];
   for (const [index, check] of prepared.checks.entries()) {
     const { input = '', expected = '' } = examples[index] ?? {};
     const ran = check.fault === null ? await runOnMachine(prepared, check.input, limit) : null;
@@ -83,33 +90,35 @@ async function runVersion(
     if (checker && asked) result = checkedResult(result, await runOnMachine(checker, asked, limit));
     results.push({ ...result, input, expected });
   }
-  return { title, language, fault: null, results };
+  return { title, language, fault: null, isCompileFault: false, results };
+}
+
+/** One example with what came of it, in a line. */
+export function resultLine({
+  verdict,
+  input,
+  expected,
+  actual,
+  difference,
+  message,
+  line: at,
+}: CheckedExample): string {
+  const where = difference && difference.place !== '' ? `, first at ${difference.place}` : '';
+  const told =
+    verdict === 'right' || verdict === 'ran'
+      ? actual
+      : difference
+        ? `expected ${oneLine(expected)}, got ${oneLine(actual)}${where}`
+        : `${message}${at === null ? '' : ` (line ${at})`}`;
+  return `  ${verdict.padEnd(12)} ${oneLine(input)}  ${told}`;
 }
 
 export function runText({ title, versions }: RunReport): string {
-  const line = ({
-    verdict,
-    input,
-    expected,
-    actual,
-    difference,
-    message,
-    line: at,
-  }: RunReport['versions'][number]['results'][number]): string => {
-    const where = difference && difference.place !== '' ? `, first at ${difference.place}` : '';
-    const told =
-      verdict === 'right' || verdict === 'ran'
-        ? actual
-        : difference
-          ? `expected ${oneLine(expected)}, got ${oneLine(actual)}${where}`
-          : `${message}${at === null ? '' : ` (line ${at})`}`;
-    return `  ${verdict.padEnd(12)} ${oneLine(input)}  ${told}`;
-  };
   return [
     title,
     ...versions.flatMap((version, index) => [
       `${index + 1} ${version.title || 'untitled'} (${version.language || 'no language'})`,
-      ...(version.fault === null ? version.results.map(line) : [`  not run: ${version.fault}`]),
+      ...(version.fault === null ? version.results.map(resultLine) : [`  not run: ${version.fault}`]),
     ]),
   ].join('\n');
 }
