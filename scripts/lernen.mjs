@@ -12,7 +12,7 @@ else {
 
 function isFresh() {
   const builtAt = statSync(bundle, { throwIfNoEntry: false })?.mtimeMs ?? 0;
-  return ['core/src', 'cli/src', 'demo/src'].every((folder) =>
+  return ['core/src', 'native/src', 'cli/src', 'demo/src'].every((folder) =>
     readdirSync(join(root, folder), { recursive: true, withFileTypes: true }).every(
       (entry) => entry.isDirectory() || statSync(join(entry.parentPath, entry.name)).mtimeMs <= builtAt,
     ),

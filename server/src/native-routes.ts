@@ -68,7 +68,7 @@ export function nativeRoutes(server: FastifyInstance, switchFile: string): void 
       if (!job) return reply.code(400).send({ error: 'That is no program to run.' });
       if (row.isFull) return reply.code(503).send({ error: 'Too much is waiting to be run. Try again in a moment.' });
       const stop = new AbortController();
-      request.raw.socket.once('close', () => stop.abort());
+      reply.raw.once('close', () => stop.abort());
       reply.hijack();
       reply.raw.writeHead(200, { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store' });
       const tell = (line: string): void => void reply.raw.write(`${line}\n`);

@@ -110,10 +110,10 @@ export class TerminalSitting {
     return attempt;
   }
 
-  /** What came of it; `partly` where nothing says more, as one who ends it has done something. */
+  /** What came of it. Who ends it without a run has done something, of which nothing is known. */
   result(hasGivenUp: boolean): Result {
     const hasPlain = this.moments.some(({ kind }) => kind === 'plain');
-    return resultFrom(this.attempts, hasPlain, hasGivenUp) ?? 'partly';
+    return resultFrom(this.attempts, hasPlain, hasGivenUp) ?? (this.attempts.length > 0 ? 'unsolved' : 'partly');
   }
 
   /** The sitting with its problem and the code as an archive, which the application merges in. */
