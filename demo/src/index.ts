@@ -11,6 +11,7 @@ import {
   type Result,
   type Settings,
   type Sitting,
+  type Stretch,
   type SittingKind,
   type Slip,
   type Zone,
@@ -210,10 +211,13 @@ class DemoWriter {
     const isCostWrong = this.random.chance(0.12);
     if (isCostWrong) slips.push('cost-misstated');
     const [id, revision] = [this.newId(at), this.newId(at)];
+    const minutes = this.minutesFor(kind, target, isGood, isAbandoned);
+    const course = isShort || isAbandoned ? [] : courseOf(minutes * 60, this.sittings.length);
     this.sittings.push({
       ...emptySitting({ id, revision, problemId: problem.id, kind, startedAt, result }),
-      minutes: this.minutesFor(kind, target, isGood, isAbandoned),
-      attempts: isShort || isAbandoned ? [] : this.attempts(isGood, result),
+      minutes,
+      course,
+      attempts: isShort || isAbandoned ? [] : timed(this.attempts(isGood, result), course),
       help,
       named: kind === 'first-solve' ? null : isMixedUp ? (mixUps[main] ?? null) : main,
       stated:
@@ -356,3 +360,30 @@ const notes: Readonly<Record<number, string>> = {
   14: 'Drew the window by hand; the bug was in the first step.',
   19: 'Forgot the empty case again.',
 };
+
+/** How the time of a solve went by: more of it on planning here, on code there, as the count of sittings decides. */
+function courseOf(seconds: number, index: number): Stretch[] {
+  const shares = [
+    ['read', 2 + (index % 3)],
+    ['plan', 5 + (index % 4)],
+    ['code', 8 + (index % 5)],
+    ['check', 2 + (index % 2)],
+    ['explain', 1 + (index % 2)],
+  ] as const;
+  const sum = shares.reduce((all, [, share]) => all + share, 0);
+  let [before, end] = [0, 0];
+  return shares.map(([phase, share]) => {
+    before += share;
+    const [start, stop] = [end, Math.round((seconds * before) / sum)];
+    end = stop;
+    return { phase, seconds: stop - start };
+  });
+}
+
+/** The attempts lie between the first code and the end of the checks. */
+function timed(attempts: readonly Attempt[], course: readonly Stretch[]): Attempt[] {
+  const [read = 0, plan = 0, code = 0, check = 0] = course.map(({ seconds }) => seconds);
+  const from = read + plan + code / 2;
+  const step = (code / 2 + check) / Math.max(attempts.length, 1);
+  return attempts.map((attempt, index) => ({ ...attempt, at: Math.round(from + step * (index + 1)) }));
+}

@@ -25,6 +25,8 @@ describe('examples as checks', () => {
     expect(given(call, '5 2 4', '4', '[]')).toEqual(['[5, 2, 4]', '[4]', '[]']);
     expect(given(call, '3 1 / 2 5', '4')).toEqual(['[[3, 1], [2, 5]]', '[[4]]']);
     expect(given(call, '7', '8')).toEqual(['7', '8']);
+    expect(given(call, '#../.##', '...')).toEqual(['["#..", ".##"]', '["..."]']);
+    expect(given(call, '1/2', 'a/b')).toEqual(['"1/2"', '"a/b"']);
     expect(given(call, '1..4 2..6')).toEqual(['[[1, 4], [2, 6]]']);
   });
 

@@ -105,6 +105,10 @@ function argumentsOf(text: string, parameters: readonly Parameter[]): Value[] {
 function readArgument(text: string): Value {
   if (/\s\/\s/.test(text) && !/["'[]/.test(text))
     return text.split(/\s\/\s/).map((row) => listOf(readArgument(row.trim())));
+  const rows = text.split('/');
+  // A chart of signs, row by row: `#../.##`.
+  const isChart = /^[#.*@_\w/-]+$/.test(text) && /[#.*@]/.test(text) && rows.length > 1;
+  if (isChart && rows.every(({ length }) => length > 0 && length === rows[0]?.length)) return rows;
   const isRow = /^[^[({"'\s,][^[({"',]*(?:[\s,]+[^[({"'\s,]+)+$/.test(text);
   return readValue(isRow ? `[${text}]` : text);
 }
