@@ -38,11 +38,6 @@ const shots: readonly Shot[] = [
     path: sheetPath('Recent Chart Shelf'),
     prepare: openSheet('Recent Chart Shelf', '#approaches'),
   },
-  {
-    name: 'state-card',
-    path: sheetPath('Ballast Split'),
-    prepare: openSheet('Ballast Split', 'app-state-card-part'),
-  },
   { name: 'trace', path: sheetPath('Beacon Line of Sight'), prepare: openSheet('Beacon Line of Sight', '#trace') },
   {
     // Its first version was wrong; both run over the examples.
@@ -72,21 +67,39 @@ const shots: readonly Shot[] = [
   { name: 'runway', path: '/runway?demo' },
   { name: 'why-this-plan', path: '/runway/why?demo' },
   { name: 'looking-back', path: '/looking-back?demo' },
-  { name: 'review', path: '/today?demo', prepare: startReview },
+  { name: 'desk', path: sheetPath('Tide Gauge Gaps'), prepare: workAtDesk },
+  {
+    name: 'desk-end',
+    path: sheetPath('Tide Gauge Gaps'),
+    prepare: async (page) => {
+      await workAtDesk(page);
+      await page.getByRole('button', { name: 'Finish' }).click();
+      await page.getByText('What happened').waitFor();
+      await page.waitForTimeout(600);
+    },
+  },
   {
     name: 'compared',
-    path: '/today?demo',
+    path: sheetPath('Beacon Line of Sight'),
+    height: 1000,
     prepare: async (page) => {
-      await startReview(page);
-      await page.getByLabel('Technique named first').fill('stack matching');
-      await page.getByRole('option', { name: /^Stack / }).click();
-      await page.getByRole('button', { name: 'That one' }).click();
+      await startAt(page, 'Beacon Line of Sight', 'Sketch');
+      await page.getByRole('button', { name: 'The plain approach' }).click();
+      await page.keyboard.type('look right from every tower until one is taller');
+      await page.getByLabel('Time of approach 1').fill('O(n^2)');
+      await later(page, 190);
+      await page.getByRole('button', { name: 'A better approach' }).click();
+      await page.keyboard.type('a stack of towers that wait for a taller one');
+      await page.getByLabel('Time of approach 2').fill('O(n)');
+      await page.getByLabel('Space of approach 2').fill('O(n)');
+      await later(page, 120);
+      await page.getByRole('textbox', { name: 'Why it holds' }).fill('each tower goes on once and off once');
+      await later(page, 60);
       await page.getByRole('button', { name: 'Finish' }).click();
-      await page.getByLabel('solved', { exact: true }).check();
-      await page.getByLabel('Time cost').fill('O(n)');
-      await page.getByLabel('Space cost').fill('O(1)');
+      await page.getByRole('radio', { name: 'solved', exact: true }).check();
       await page.getByRole('button', { name: 'Save and compare' }).click();
-      await page.getByRole('table').waitFor();
+      await page.getByText('What you wrote, beside your sheet').waitFor();
+      await page.waitForTimeout(600);
     },
   },
   { name: 'setup', path: '/setup?demo' },
@@ -110,12 +123,56 @@ function openSheet(title: string, part?: string): (page: Page) => Promise<void> 
   };
 }
 
-async function startReview(page: Page): Promise<void> {
-  await page
-    .getByRole('button', { name: /^Start / })
-    .first()
-    .click();
+async function startAt(page: Page, title: string, kind: string): Promise<void> {
+  await page.getByRole('link', { name: title }).click();
+  await page.getByRole('heading', { level: 1, name: title }).waitFor();
+  await page.getByRole('button', { name: kind }).click();
   await page.getByRole('timer').waitFor();
+  await page.getByRole('button', { name: 'The plain approach' }).waitFor();
+}
+
+/** Lets time go by as a person sees it: with a sign of life every two minutes, as a sleep would stop the clock. */
+async function later(page: Page, seconds: number): Promise<void> {
+  const from = await page.evaluate(() => Date.now());
+  for (let at = Math.min(seconds, 110); ; at = Math.min(at + 110, seconds)) {
+    await page.clock.setFixedTime(from + at * 1000);
+    await page.keyboard.press('Alt+p');
+    await page.getByRole('button', { name: 'Go on' }).waitFor();
+    await page.keyboard.press('Alt+p');
+    await page.getByRole('button', { name: 'Pause' }).waitFor();
+    if (at === seconds) return;
+  }
+}
+
+/** A Rebuild in the middle: a plain approach, one attempt, a step of help, and on with the code. */
+async function workAtDesk(page: Page): Promise<void> {
+  await startAt(page, 'Tide Gauge Gaps', 'Rebuild');
+  await page.getByRole('button', { name: 'I do not know' }).click();
+  await later(page, 70);
+  await page.getByRole('button', { name: 'The plain approach' }).click();
+  await page.keyboard.type('every hour against every gauge');
+  await page.getByLabel('Time of approach 1').fill('O(n^2)');
+  await later(page, 150);
+  await page.getByRole('combobox', { name: 'Language of version 1' }).fill('python');
+  await page.keyboard.press('Enter');
+  await page.getByRole('textbox', { name: 'Code of version 1' }).click();
+  await page.keyboard.insertText(
+    'def gaps(spans):\n    spans.sort()\n    out, end = [], spans[0][1]\n    for start, stop in spans[1:]:\n' +
+      '        if start >= end:\n            out.append((end, start))\n        end = max(end, stop)\n    return out',
+  );
+  await later(page, 200);
+  await page.getByRole('button', { name: 'Run all checks' }).click();
+  await page.getByText(/of 2 examples right/).waitFor({ timeout: 30_000 });
+  await later(page, 40);
+  await page.getByRole('button', { name: 'Show the first step' }).click();
+  await page.getByRole('textbox', { name: 'Code of version 1' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(' ');
+  await later(page, 80);
+  await page.getByRole('button', { name: 'Run all checks' }).click();
+  await page.getByText(/of 2 examples right/).waitFor({ timeout: 30_000 });
+  await page.locator('#code').evaluate((element) => element.scrollIntoView({ block: 'start', behavior: 'instant' }));
+  await page.mouse.move(0, 0);
 }
 
 const wanted = process.argv.slice(2);

@@ -34,6 +34,7 @@ import { type Changes, LogStore } from '../store/log-store';
 import { type Running, RunningStore } from '../store/running-store';
 import { SheetLimits } from '../sheet/sheet-limits';
 import { SheetStore } from '../store/sheet-store';
+import { kinds } from '../ui/kinds';
 import { CostField } from '../ui/cost-field';
 import { OutcomeFields } from '../ui/outcome-fields';
 import { Picker } from '../ui/picker';
@@ -64,6 +65,7 @@ export class DeskEnd {
   protected readonly capitalised = capitalised;
   protected readonly slipWords = slipWords;
   protected readonly counted = counted;
+  protected readonly kinds = kinds;
   protected readonly isSaving = signal(false);
   protected readonly isAnswerShown = signal(false);
   protected readonly problem = this.sheet.problem;
@@ -104,6 +106,16 @@ export class DeskEnd {
     () => this.running()?.kind === 'first-solve' && this.problem()?.techniques.length === 0,
   );
   protected readonly technique = signal<string | null>(null);
+  /** The cost that is recorded with a new problem that was solved: as stated, where the machine has no doubt of it. */
+  protected readonly newCost = computed((): CostPair | null => {
+    const [running, problem, approach] = [this.running(), this.problem(), this.approach()];
+    const { time, space } = this.stated();
+    if (running?.kind !== 'first-solve' || problem?.cost.time !== null || time === null) return null;
+    if (this.result() !== 'solved' || costFault(time) !== null || costFault(space) !== null) return null;
+    const isDoubtful =
+      approach !== null && this.limits.check(approach).remarks.some(({ rule }) => /forgets/.test(rule));
+    return isDoubtful ? null : { time, space: space ?? problem.cost.space };
+  });
   protected readonly likely = computed(() => {
     const running = this.running();
     const problem = this.problem();
@@ -191,9 +203,12 @@ export class DeskEnd {
 
   /** What a first solve tells of its problem, or a Twist leaves as a problem of its own. */
   private problemsWith(running: Running, problem: Problem): Pick<Changes, 'problems' | 'entries'> {
-    const technique = this.technique() ?? running.named;
-    if (this.asksTechnique() && technique !== null)
-      return { problems: [{ ...problem, techniques: [technique], revision: this.log.newId() }] };
+    const technique = this.asksTechnique() ? (this.technique() ?? running.named) : null;
+    const cost = this.newCost();
+    if (technique !== null || cost !== null) {
+      const techniques = technique === null ? problem.techniques : [technique];
+      return { problems: [{ ...problem, techniques, cost: cost ?? problem.cost, revision: this.log.newId() }] };
+    }
     const title = running.twistTitle.trim();
     if (title === '' || !this.canKeepTwist()) return {};
     const made = { ...problem, id: this.log.newId(), title, link: null, origin: null };

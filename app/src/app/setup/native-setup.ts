@@ -21,7 +21,12 @@ import { errorText } from '../ui/error-text';
         <p class="second">{{ text }} Everything else works.</p>
       } @else {
         <p>
-          <mat-slide-toggle [checked]="state()?.isOn ?? false" [disabled]="isBusy()" (change)="turn($event.checked)">
+          <mat-slide-toggle
+            hideIcon
+            [checked]="state()?.isOn ?? false"
+            [disabled]="isBusy()"
+            (change)="turn($event.checked)"
+          >
             Run them on this machine
           </mat-slide-toggle>
         </p>

@@ -11,7 +11,13 @@ import type { Attempt, Moment, Stretch } from '@lernen/core/model';
     <div class="above">
       @for (mark of rail().marks; track $index) {
         @if (mark.kind !== 'help') {
-          <span class="mark" [class]="mark.kind" [class.second-lane]="mark.lane === 1" [style.left.%]="mark.at">
+          <span
+            class="mark"
+            [class]="mark.kind"
+            [class.alone]="mark.lane === null"
+            [class.second-lane]="mark.lane === 1"
+            [style.left.%]="mark.at"
+          >
             <i></i>
             @if (mark.lane !== null) {
               <span>{{ mark.text }}</span>
@@ -97,6 +103,15 @@ import type { Attempt, Moment, Stretch } from '@lernen/core/model';
       width: 5px;
       border-width: 1px 0 0 1px;
       border-color: var(--ink);
+    }
+    /* Without room for its words it stands small, under those of others. */
+    .mark.alone {
+      bottom: -1px;
+    }
+    .mark.alone i {
+      width: 5px;
+      height: 4px;
+      background: currentColor;
     }
     .track {
       position: relative;
