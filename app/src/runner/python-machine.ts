@@ -37,9 +37,9 @@ export class PythonMachine implements Machine {
     const text = valueJson(input as unknown as Value);
     if (this.signal) this.signal[0] = 0;
     const asking = askWorker<string | { failed: string }>(worker, { input: text }, limitMs + graceMs);
-    let isLate = false;
+    const end = { isLate: false };
     const timer = setTimeout(() => {
-      isLate = true;
+      end.isLate = true;
       if (this.signal) this.signal[0] = interrupt;
       else this.stop();
     }, limitMs);
@@ -48,7 +48,7 @@ export class PythonMachine implements Machine {
     const ms = performance.now() - started;
     if (answer.kind === 'answer' && typeof answer.value === 'string') return readValue(answer.value) as unknown as Ran;
     // It gave up as it was told to, and can be asked again.
-    if (isLate && answer.kind === 'answer') return { outcome: 'too-slow', printed: '', ms };
+    if (end.isLate && answer.kind === 'answer') return { outcome: 'too-slow', printed: '', ms };
     this.stop();
     if (answer.kind === 'late') return { outcome: 'too-slow', printed: '', ms };
     const message = answer.kind === 'error' ? answer.message : (answer.value as { failed: string }).failed;

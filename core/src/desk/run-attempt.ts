@@ -1,4 +1,4 @@
-import { type Attempt, type Result, type Verdict, unknownAttempt } from '../model';
+import { type Attempt, type Result, type Verdict, attemptWith } from '../model';
 import type { CheckResult } from '../run/checks';
 
 /** What a judge would say of a check that did not come out right; null where nobody can tell. */
@@ -23,7 +23,7 @@ export function attemptOf(results: readonly CheckResult[], versionId: string, at
   if (judged.length === 0) return null;
   const wrong = judged.filter(({ verdict }) => verdict !== 'right');
   return {
-    ...unknownAttempt,
+    ...attemptWith(null),
     verdict: verdictOf[wrong[0]?.verdict ?? 'right'],
     checks: { right: judged.length - wrong.length, of: judged.length },
     at: Math.round(at / 1000),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { readQuickLine } from '../quick-line/quick-line';
 import { recordsFromDraft } from '../quick-line/quick-log';
 import { makeLog, newId, now } from '../testing/make';
-import { attemptFields, attemptsFrom, unknownAttempt } from './attempt';
+import { attemptFields, attemptsFrom, attemptWith } from './attempt';
 
 const { inWords } = attemptFields.submission;
 const context = { today: '2026-11-24', techniques: [], problems: [] };
@@ -36,7 +36,7 @@ describe('what a judge tells of an attempt', () => {
     const { sitting } = recordsFromDraft(reading.draft, null, makeLog(), { now, zone: 'UTC', newId });
     const [, last] = attemptsFrom(2, 'solved');
     const submission = { runTime: 52, memory: null, standing: 91 };
-    expect(sitting.attempts).toEqual([unknownAttempt, { ...unknownAttempt, verdict: 'accepted', submission }]);
+    expect(sitting.attempts).toEqual([attemptWith(null), { ...attemptWith(null), verdict: 'accepted', submission }]);
     expect(last?.verdict).toBe('accepted');
     const unread = readQuickLine('Tide Gauge Gaps judged:quick', context);
     expect(unread.parts.at(-1)?.fault).toContain('As judged: “quick” is no run time');

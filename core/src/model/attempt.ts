@@ -108,17 +108,15 @@ export const attemptFields = {
 export const AttemptSchema = z.strictObject(schemasOf(attemptFields));
 export type Attempt = FieldsOf<typeof attemptFields>;
 
-export const unknownAttempt: Attempt = { verdict: null, submission: null, checks: null, at: null, versionId: null };
-
 /** An attempt of which nothing but the verdict is known. */
 export function attemptWith(verdict: Attempt['verdict']): Attempt {
-  return { ...unknownAttempt, verdict };
+  return { verdict, submission: null, checks: null, at: null, versionId: null };
 }
 
 /** `count` attempts where only the number is known, but for the last one of a solved sitting. */
 export function attemptsFrom(count: number, result: Result): Attempt[] {
   return withResult(
-    Array.from({ length: count }, () => unknownAttempt),
+    Array.from({ length: count }, () => attemptWith(null)),
     result,
   );
 }

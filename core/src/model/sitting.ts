@@ -1,5 +1,5 @@
 import * as z from 'zod/mini';
-import { type Attempt, AttemptSchema, attemptFields, maxAttempts, unknownAttempt } from './attempt';
+import { type Attempt, AttemptSchema, attemptFields, maxAttempts, attemptWith } from './attempt';
 import { readCountCell, readHelpCell, readMinutesCell, readResultCell } from './cells';
 import {
   MomentSchema,
@@ -37,7 +37,7 @@ function columnsOfAttempts(): CsvColumn<Attempt[]>[] {
             for (const [index, part] of cell.split(';').slice(0, maxAttempts).entries()) {
               const found = read(part.trim(), undefined, finder);
               if ('reason' in found) return found;
-              attempts[index] = { ...(attempts[index] ?? unknownAttempt), [name]: found.value } as Attempt;
+              attempts[index] = { ...(attempts[index] ?? attemptWith(null)), [name]: found.value } as Attempt;
             }
             return { value: attempts };
           },
@@ -111,7 +111,9 @@ export const sittingFields = {
         write: (attempts) => attempts.length,
         read: (cell) => {
           const count = readCountCell(cell, maxAttempts);
-          return 'reason' in count ? count : { value: Array.from({ length: count.value ?? 0 }, () => unknownAttempt) };
+          return 'reason' in count
+            ? count
+            : { value: Array.from({ length: count.value ?? 0 }, () => attemptWith(null)) };
         },
       },
       ...columnsOfAttempts(),

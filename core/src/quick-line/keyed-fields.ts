@@ -1,4 +1,4 @@
-import { type Attempt, attemptFields, attemptsFrom, unknownAttempt } from '../model/attempt';
+import { type Attempt, attemptFields, attemptWith, attemptsFrom } from '../model/attempt';
 import { type InWords, fieldsInWords } from '../model/field-table';
 import { type SittingFacts, sittingFields } from '../model/sitting';
 import type { Result } from '../model/sitting-words';
@@ -32,6 +32,6 @@ export function factsFromWords(
   }
   const isJudged = Object.keys(said.attempt).length > 0;
   const all = attemptsFrom(attempts ?? (isJudged ? 1 : 0), result);
-  const last: Attempt = { ...(all.at(-1) ?? unknownAttempt), ...said.attempt };
+  const last: Attempt = { ...(all.at(-1) ?? attemptWith(null)), ...said.attempt };
   return { ...said.sitting, attempts: isJudged ? [...all.slice(0, -1), last] : all };
 }

@@ -25,8 +25,12 @@ function isType(text: string): boolean {
   return !/\b(?:return|else|new|class|struct|enum|union|using|namespace|if|for|while|switch)\b/.test(text);
 }
 
+/** The code with nothing in its strings, and without comments and macros. */
 function withoutComments(code: string): string {
-  return code.replace(/\/\*[\s\S]*?\*\/|\/\/[^\n]*/g, ' ').replace(/^[ \t]*#.*$/gm, '');
+  const plain = code.replace(/"(?:\\.|[^"\\\n])*"|\/\*[\s\S]*?\*\/|\/\/[^\n]*/g, (part) =>
+    part.startsWith('"') ? '""' : ' ',
+  );
+  return plain.replace(/^[ \t]*#.*$/gm, '');
 }
 
 /** The code with the bodies of everything taken out: `int f(int a) {}`. */

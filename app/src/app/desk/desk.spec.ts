@@ -124,6 +124,7 @@ describe('a sitting under way', () => {
     await open('rebuild');
     expect(page.text).not.toContain('Read the recorded answer');
     await page.press('Give up');
+    await page.until(() => page.text.includes('Read the recorded answer'));
     await page.press('Read the recorded answer');
     await page.until(() => page.text.includes('only ever grows'));
     expect(TestBed.inject(RunningStore).running()?.help).toBe('read');

@@ -34,7 +34,7 @@ describe('Setup', () => {
         .filter((it) => it.closest('[hidden]') === null)
         .map((it) => it.textContent.trim());
     const all = shown();
-    expect(all.length).toBe(8);
+    expect(all.length).toBe(10);
     await page.fill('Find a setting', 'THEME');
     expect(shown()).toEqual(['Look']);
     expect(page.field('The week begins on').closest('[hidden]')).not.toBeNull();

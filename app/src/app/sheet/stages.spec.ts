@@ -190,7 +190,7 @@ describe('the stages of a sheet', () => {
     for (const number of [1, 2, 3, 4]) await page.press(`Run version ${number} over the examples`);
     const said = (): string[] => page.all('app-version-checks [role="status"]').map((it) => it.textContent.trim());
     await page.until(() => said().every((text) => text !== '' && !text.startsWith('Starting')));
-    expect(said()[0]).toBe('Cobol does not run here yet: Python, JavaScript and TypeScript do.');
+    expect(said()[0]).toMatch(/^Cobol does not run here yet/);
     expect(said()[1]).toMatch(/^It does not compile, line 2: /);
     expect(said()[2]).toBe('There is no code yet.');
     expect(said()[3]).toBe('The code has no function and no class that could be called, and reads no input.');

@@ -29,7 +29,7 @@ describe('single keys', () => {
   it('lead to the places', async () => {
     await open();
     const { keys } = TestBed.inject(Shortcuts);
-    for (const place of ['problems', 'techniques', 'runway', 'setup', 'today'] as const) {
+    for (const place of ['problems', 'techniques', 'runway', 'setup', 'desk', 'today'] as const) {
       expect(press(keys()[place]).defaultPrevented).toBeTrue();
       await page.until(() => page.url === `/${place}`);
     }
@@ -40,7 +40,7 @@ describe('single keys', () => {
     const shortcuts = TestBed.inject(Shortcuts);
     const heard: string[] = [];
     shortcuts.commands.subscribe((command) => heard.push(command));
-    const places = ['today', 'problems', 'techniques', 'runway', 'setup'];
+    const places = ['today', 'problems', 'techniques', 'runway', 'setup', 'desk'];
     const others = Object.entries(shortcuts.keys()).filter(([command]) => !places.includes(command));
     for (const [, key] of others) press(key);
     expect(heard).toEqual(others.map(([command]) => command));

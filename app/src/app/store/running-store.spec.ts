@@ -1,5 +1,6 @@
 import { Injectable, provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { attemptWith } from '@lernen/core/model';
 import { emptyDatabase, someProblem, someSitting } from '../testing/database';
 import type { LernenDatabase } from '../data/database';
 import { Repository } from '../data/repository';
@@ -152,6 +153,73 @@ describe('the sitting under way', () => {
     expect([store.isPaused(), store.worked(), store.running()?.wasInterrupted]).toEqual([true, 10_000, true]);
     await store.countAway();
     expect([store.worked(), store.running()?.wasInterrupted]).toEqual([10_000 + 8 * 3_600_000, false]);
+  });
+
+  it('keeps the phases as they came, pauses left out, and what is told at the end', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    clock.at += 60_000;
+    await store.turnTo('plan');
+    clock.at += 90_000;
+    await store.pause();
+    clock.at += 3_600_000;
+    await store.turnTo('code');
+    expect(store.running()?.turns.map(({ phase }) => phase)).toEqual(['read', 'plan']);
+    await store.resume();
+    await store.turnTo('code');
+    clock.at += 30_000;
+    await store.note('plain', ' O(n^2) ');
+    await store.tell({ hasGivenUp: true });
+    expect(store.running()).toEqual(
+      jasmine.objectContaining({
+        step: 'telling',
+        hasGivenUp: true,
+        resumedAt: null,
+        moments: [{ at: 180, kind: 'plain', text: 'O(n^2)' }],
+        course: [
+          { phase: 'read', seconds: 60 },
+          { phase: 'plan', seconds: 90 },
+          { phase: 'code', seconds: 30 },
+        ],
+      }),
+    );
+  });
+
+  it('takes nothing off when the clock of the machine is set back', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    clock.at += 120_000;
+    await store.beat();
+    await store.takeOver(await stored());
+    clock.at -= 3_600_000;
+    expect(store.worked()).toBeGreaterThanOrEqual(0);
+    await store.beat();
+    expect(store.worked()).toBe(120_000);
+    clock.at += 5000;
+    expect(store.worked()).toBe(125_000);
+  });
+
+  it('takes a quiet time off the clock when it was no work, and never more than there is', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    clock.at += 100_000;
+    await store.change({ quietFor: 60_000 });
+    await store.takeOffQuiet();
+    expect([store.worked(), store.running()?.quietFor]).toEqual([40_000, 0]);
+    await store.change({ quietFor: 900_000 });
+    await store.takeOffQuiet();
+    expect(store.worked()).toBe(0);
+  });
+
+  it('goes on with a sitting that an earlier version began, of whose attempts the verdicts were known', async () => {
+    const store = open();
+    await store.start('problem', 'rebuild');
+    const { turns: _turns, moments: _moments, wrongChecks: _wrong, ...old } = (await stored()) as Running;
+    const after = open();
+    await after.takeOver({ ...old, attempts: ['wrong-answer', null] } as never);
+    const running = after.running();
+    expect(running?.attempts).toEqual([attemptWith('wrong-answer'), attemptWith(null)]);
+    expect([running?.turns, running?.moments]).toEqual([[{ phase: 'read', at: 0 }], []]);
   });
 
   describe('after a page that was gone before it could write', () => {

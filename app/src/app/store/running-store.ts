@@ -319,3 +319,4 @@ export const RunningStore = signalStore(
     },
   }),
 );
+export type RunningStore = InstanceType<typeof RunningStore>;

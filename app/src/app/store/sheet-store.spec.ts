@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Entry } from '@lernen/core/model';
+import { v7 as newId } from 'uuid';
 import type { LernenDatabase } from '../data/database';
 import { Repository } from '../data/repository';
 import { emptyDatabase, someProblem } from '../testing/database';
@@ -42,6 +43,35 @@ describe('an open sheet', () => {
     await store.flush();
     expect([await texts(gulls.id), await texts(lens.id)]).toEqual([['Count the gulls.'], ['Polish the lenses.']]);
     expect([store.isSaved(), store.single('statement').text]).toEqual([true, 'Count the gulls.']);
+  });
+
+  it('keeps what is written in a review apart, beside what the sheet gives', async () => {
+    const store = page();
+    const review = newId();
+    store.open(gulls.id);
+    store.change(store.single('statement'), { text: 'Count the gulls.' });
+    store.add('observation', { text: 'Every gull is counted once.' });
+    await store.flush();
+    store.open(gulls.id, review);
+    store.add('observation', { text: 'Written from memory.' });
+    store.change(store.single('argument'), { text: 'Each is seen once.' });
+    await store.flush();
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(store.entries().map(textOf).sort()).toEqual([
+      'Count the gulls.',
+      'Each is seen once.',
+      'Written from memory.',
+    ]);
+    expect(store.written().map(textOf).sort()).toEqual(['Each is seen once.', 'Written from memory.']);
+    expect((await texts(gulls.id)).sort()).toEqual(['Count the gulls.', 'Every gull is counted once.']);
+    const all = await repository.sheet(gulls.id);
+    expect(all.filter(({ sittingId }) => sittingId === review).length).toBe(2);
+    expect((await repository.filledStages()).get(gulls.id)).toEqual(new Set(['read', 'observations']));
+    await store.undo();
+    expect(store.written().map(textOf)).toEqual(['Written from memory.']);
+    store.open(gulls.id);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(store.entries().map(textOf).sort()).toEqual(['Count the gulls.', 'Every gull is counted once.']);
   });
 
   it('does not take back a draft that was written before the browser was killed, and gave it back', async () => {

@@ -138,9 +138,11 @@ describe('the fields of an outcome', () => {
     fixture.detectChanges();
     const options = [...document.querySelectorAll<HTMLElement>('mat-option')];
     options.find((it) => it.textContent.trim() === 'too slow')?.click();
-    expect(fixture.componentInstance.attempts()).toEqual([attemptWith('too-slow'), attemptWith(null)]);
+    // What a form holds carries a mark of the form; what is kept of it does not.
+    const kept = (): unknown => JSON.parse(JSON.stringify(fixture.componentInstance.attempts()));
+    expect(kept()).toEqual([attemptWith('too-slow'), attemptWith(null)]);
     press(element, 'Remove attempt 2');
-    expect(fixture.componentInstance.attempts()).toEqual([attemptWith('too-slow')]);
+    expect(kept()).toEqual([attemptWith('too-slow')]);
   });
 
   it('takes result, help, slips and feeling, and can take slips and feeling back', () => {

@@ -22,7 +22,7 @@ import {
   results,
   secondsText,
   slips,
-  unknownAttempt,
+  attemptWith,
   verdicts,
 } from '@lernen/core/model';
 import { type Option, SelectField, optionsOf } from './fields/select-field';
@@ -214,7 +214,7 @@ export class OutcomeFields {
   }
 
   protected add(): void {
-    this.attempts.set([...this.attempts(), unknownAttempt]);
+    this.attempts.set([...this.attempts(), attemptWith(null)]);
   }
 
   protected remove(index: number): void {
