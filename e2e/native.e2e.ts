@@ -1,13 +1,17 @@
 import { findToolchains } from '@lernen/native';
-import { expect, test } from './lernen';
+import { chromium as browserType } from '@playwright/test';
+import { Lernen, expect, test } from './lernen';
+import { chromium, startTestServer } from './server';
 
-test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endless, and stopped with its server', async ({
-  lernen,
-  page,
-}) => {
+test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endless, and stopped with its server', async () => {
   test.setTimeout(180_000);
   const tools = await findToolchains();
   test.skip(!tools.some(({ family, version }) => family === 'cpp' && version !== null), 'C++ is not on this machine');
+  // One of its own, as it is stopped.
+  const server = await startTestServer();
+  const browser = await browserType.launch(chromium);
+  const page = await browser.newPage();
+  const lernen = new Lernen(page, server);
   await lernen.startEmpty();
   await lernen.log('Mooring Rope Sums #prefix-sums 20m');
   await lernen.go('Problems');
@@ -56,8 +60,10 @@ test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endl
 
   await run();
   await expect(checks.getByRole('button', { name: 'Stop' })).toBeVisible();
-  await lernen.server.stop();
+  await server.stop();
   await expect(checks.getByText(/The server (?:stopped in the middle of the run|does not answer)/)).toBeVisible({
     timeout: 60_000,
   });
+  await browser.close();
+  await server.discard();
 });

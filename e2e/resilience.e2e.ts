@@ -97,7 +97,7 @@ test('the app goes on when the server is gone, and a backup is offered to an emp
     await fresh.page.waitForLoadState('networkidle');
     await server.stop();
     for (const place of ['Problems', 'Techniques', 'Runway', 'Setup'] as const) await fresh.go(place);
-    await expect(fresh.page.getByText('The server does not answer')).toBeVisible();
+    await expect(fresh.page.getByText('The server does not answer: there are no backups')).toBeVisible();
     await fresh.log('Storm Log Merge #heap 44m');
     await fresh.go('Problems');
     await expect(fresh.page.getByRole('link', { name: 'Storm Log Merge' })).toBeVisible();

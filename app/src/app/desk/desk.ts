@@ -164,7 +164,14 @@ export class Desk {
 
   /** A review that asks for code begins with an empty editor. */
   private startCode(): void {
-    if (!this.sheet.isLoaded() || this.isOnTheSheet() || !this.hasCode() || this.running()?.step !== 'working') return;
+    if (
+      this.lock.isHeld() !== true ||
+      !this.sheet.isLoaded() ||
+      this.isOnTheSheet() ||
+      !this.hasCode() ||
+      this.running()?.step !== 'working'
+    )
+      return;
     if (this.sheet.sittingId() === null || this.sheet.of('version').length > 0) return;
     const language = this.log.settings().language ?? '';
     untracked(() => this.sheet.add('version', { language, code: templateFor(language, this.log.settings()) }));
