@@ -139,11 +139,11 @@ export function runConfined(
       reject(error);
     });
     child.on('exit', kill);
-    child.on('close', (code, signal) => {
+    child.on('close', (left, signal) => {
       done();
       const text = (parts: Buffer[]): string => Buffer.concat(parts).toString('utf8');
       const ms = performance.now() - started;
-      resolve({ out: text(out), errors: text(errors), code, signal, isLate, isTooLong, ms });
+      resolve({ out: text(out), errors: text(errors), code: left, isLate, isTooLong, signal, ms });
     });
   });
 }

@@ -42,7 +42,7 @@ export function nativeRoutes(server: FastifyInstance, switchFile: string): void 
 
   server.get('/api/native', async (_request, reply) => {
     const on = await isOn();
-    // What is not switched on starts nothing, not even to look.
+    // What is not switched on starts no compiler, not even to look.
     const tools = on ? await findToolchains() : [];
     return reply.header('Cache-Control', 'no-store').send({ isOn: on, confined: confinement().inWords, tools });
   });

@@ -5,6 +5,6 @@ export interface Machine {
   /** @throws Error with words for people where the machine itself cannot be started. */
   start(program: string): Promise<void>;
   ask(input: CaseInput, limitMs: number): Promise<Ran>;
-  /** Ends what is under way; the next start makes all anew. */
+  /** Ends what is under way; the next start makes everything again. */
   stop(): void;
 }

@@ -6,6 +6,7 @@ import {
   type CheckRules,
   checkedResult,
   checkerInput,
+  oneLine,
   preparedRun,
   usualCheckRules,
 } from '@lernen/core/run';
@@ -121,8 +122,4 @@ export function runText({ title, versions }: RunReport): string {
       ...(version.fault === null ? version.results.map(resultLine) : [`  not run: ${version.fault}`]),
     ]),
   ].join('\n');
-}
-
-function oneLine(text: string): string {
-  return text.trim().replace(/\s*\n\s*/g, ' ⏎ ');
 }

@@ -1,5 +1,5 @@
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
-import { type Turn, attemptOf, helpStepsOf, resultFrom, stretchesOf, turned } from '@lernen/core/desk';
+import { type Turn, attemptOf, helpStepsOf, resultFrom, stretchesOf, turned, withComplete } from '@lernen/core/desk';
 import { LernenError } from '@lernen/core/errors';
 import {
   type Attempt,
@@ -101,12 +101,7 @@ export class TerminalSitting {
     const attempt = attemptOf(results, this.versionId, this.worked());
     if (!attempt) return null;
     this.attempts = [...this.attempts, attempt];
-    const isFirst = !this.moments.some(({ kind }) => kind === 'first-complete');
-    if (attempt.verdict === 'accepted') {
-      const kind = isFirst ? 'first-complete' : 'best';
-      const others = this.moments.filter((it) => it.kind !== kind);
-      this.moments = [...others, { at: this.seconds(), kind, text: '' }];
-    }
+    if (attempt.verdict === 'accepted') this.moments = withComplete(this.moments, this.seconds());
     return attempt;
   }
 

@@ -1,6 +1,7 @@
 import { isSameCost } from '../cost';
 import type { CostPair, Example, Slip } from '../model';
 import type { CheckResult } from '../run/checks';
+import { oneLine } from '../run/one-line';
 
 /** A slip that what happened points to, with what did. */
 export interface LikelySlip {
@@ -52,11 +53,7 @@ function fromCheck(
   { verdict, message, difference }: WrongResult,
   add: (slip: Slip, why: string) => void,
 ): void {
-  const input =
-    (example?.input ?? '')
-      .trim()
-      .replace(/\s*\n\s*/g, ' ⏎ ')
-      .slice(0, 60) || 'nothing';
+  const input = oneLine(example?.input ?? '').slice(0, 60) || 'nothing';
   if (verdict === 'too-slow') add('too-slow', `it was too slow on ${input}`);
   else if (verdict === 'did-not-compile') add('typo', 'it did not compile');
   else if (verdict === 'crashed') {

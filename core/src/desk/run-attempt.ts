@@ -1,4 +1,4 @@
-import { type Attempt, type Result, type Verdict, attemptWith } from '../model';
+import { type Attempt, type Moment, type Result, type Verdict, attemptWith, maxMoments } from '../model';
 import type { CheckResult } from '../run/checks';
 
 /** What a judge would say of a check that did not come out right; null where nobody can tell. */
@@ -29,6 +29,13 @@ export function attemptOf(results: readonly CheckResult[], versionId: string, at
     at: Math.round(at / 1000),
     versionId,
   };
+}
+
+/** The moments after a run that passed everything: the first such is the first complete solution, the last the best. */
+export function withComplete(moments: readonly Moment[], at: number): Moment[] {
+  const kind = moments.some((it) => it.kind === 'first-complete') ? 'best' : 'first-complete';
+  const complete: Moment = { at, kind, text: '' };
+  return [...moments.filter((it) => it.kind !== kind), complete].slice(-maxMoments);
 }
 
 /** What the attempts say of the result; null where they say nothing. */

@@ -4,6 +4,7 @@ export * from './compile-fault';
 export * from './cpp';
 export * from './javascript';
 export * from './job';
+export * from './one-line';
 export * from './prepared';
 export * from './python';
 export * from './signature';

@@ -5,7 +5,6 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { costFault } from '@lernen/core/cost';
 import { correctedCourse, likelySlips, resultFrom } from '@lernen/core/desk';
 import {
-  type Approach,
   type Attempt,
   type CostPair,
   type Entry,
@@ -79,9 +78,9 @@ export class DeskEnd {
   private readonly approach = computed(() => {
     const approaches = this.sheet.of('approach');
     const { approachId = null } = this.sheet.of('version').at(-1) ?? {};
-    const isOpen = (it: Approach): boolean =>
-      it.left === null && !/^(?:over|breaks)$/.test(this.limits.check(it).verdict);
-    return approaches.find(({ id }) => id === approachId) ?? approaches.findLast(isOpen) ?? null;
+    return (
+      approaches.find(({ id }) => id === approachId) ?? approaches.findLast((it) => this.limits.isOpen(it)) ?? null
+    );
   });
   /** As it was stated; where it was not, as the best approach says. */
   protected readonly stated = computed((): CostPair => {
@@ -112,9 +111,7 @@ export class DeskEnd {
     const { time, space } = this.stated();
     if (running?.kind !== 'first-solve' || problem?.cost.time !== null || time === null) return null;
     if (this.result() !== 'solved' || costFault(time) !== null || costFault(space) !== null) return null;
-    const isDoubtful =
-      approach !== null && this.limits.check(approach).remarks.some(({ rule }) => /forgets/.test(rule));
-    return isDoubtful ? null : { time, space: space ?? problem.cost.space };
+    return approach !== null && this.limits.isDoubtful(approach) ? null : { time, space: space ?? problem.cost.space };
   });
   protected readonly likely = computed(() => {
     const running = this.running();

@@ -1,8 +1,8 @@
 import { DestroyRef, Injectable, effect, inject, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { costFault } from '@lernen/core/cost';
-import { attemptOf, phaseAt } from '@lernen/core/desk';
-import { type Moment, type Stage, isFilled, maxAttempts, maxMoments } from '@lernen/core/model';
+import { attemptOf, phaseAt, withComplete } from '@lernen/core/desk';
+import { type Stage, isFilled, maxAttempts } from '@lernen/core/model';
 import { CheckRuns, type FinishedRun } from '../store/check-runs';
 import { Clock } from '../store/clock';
 import { type Running, RunningStore } from '../store/running-store';
@@ -86,10 +86,4 @@ export class DeskRecord {
 
 function keyOf({ exampleId, result }: Running['wrongChecks'][number]): string {
   return `${exampleId} ${result.verdict}`;
-}
-
-/** The first solution that passed everything is the first complete one, the last that did the best. */
-function withComplete(moments: readonly Moment[], at: number): readonly Moment[] {
-  const kind = moments.some((it) => it.kind === 'first-complete') ? 'best' : 'first-complete';
-  return [...moments.filter((it) => it.kind !== kind), { at, kind, text: '' } as const].slice(-maxMoments);
 }

@@ -79,7 +79,6 @@ export class Desk {
   protected readonly lock = inject(DeskLock);
   private readonly record = inject(DeskRecord);
   private readonly scroll = inject(SheetScroll);
-  private readonly focus = inject(SheetFocus);
   private readonly router = inject(Router);
   private readonly ticks = signal(0);
   private readonly ladder = viewChild(HelpLadder);
@@ -212,10 +211,6 @@ export class Desk {
 
   protected pauseOrGoOn(): void {
     void (this.store.isPaused() ? this.store.resume() : this.store.pause());
-  }
-
-  protected goTo(stage: Stage): void {
-    this.focus.onStage(stage);
   }
 
   protected setCost(part: { readonly time?: string | null; readonly space?: string | null }): void {

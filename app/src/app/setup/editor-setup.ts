@@ -3,11 +3,15 @@ import { MatButton } from '@angular/material/button';
 import { MatCheckbox } from '@angular/material/checkbox';
 import { type Named, type Snippet, SnippetSchema } from '@lernen/core/model';
 import { shippedRates } from '@lernen/core/sheet';
+import { Debounced } from '../store/debounced';
 import { LogStore } from '../store/log-store';
 import { CodeEditor } from '../ui/code-editor';
 import { NumberField } from '../ui/fields/number-field';
 import { TextField } from '../ui/fields/text-field';
 import { Picker } from '../ui/picker';
+
+/** Milliseconds after which what was typed is saved. */
+const writtenAfterMs = 400;
 
 /** How code is written: the width of a step, the size, and code of the person's own to insert or to start with. */
 @Component({
@@ -111,7 +115,7 @@ export class EditorSetup {
   protected readonly settings = this.log.settings;
   protected readonly languages = Object.keys(shippedRates).map((name): Named => ({ id: name, name }));
   private unwritten: { readonly index: number; readonly code: string } | null = null;
-  private writing: ReturnType<typeof setTimeout> | undefined;
+  private readonly writing = new Debounced(() => this.writeCode(), writtenAfterMs);
 
   constructor() {
     inject(DestroyRef).onDestroy(() => this.flush());
@@ -136,18 +140,22 @@ export class EditorSetup {
     }));
   }
 
-  /** Typing is saved when it pauses. */
+  /** Typing is saved a moment later. */
   protected write(index: number, code: string): void {
-    if (this.unwritten?.index !== index) this.flush();
-    clearTimeout(this.writing);
+    if (this.unwritten?.index !== index) void this.writeCode();
     this.unwritten = code.length > 10_000 ? null : { index, code };
-    this.writing = setTimeout(() => this.flush(), 400);
+    this.writing.schedule();
   }
 
   protected flush(): void {
+    void this.writing.flush();
+  }
+
+  private writeCode(): Promise<void> {
     const unwritten = this.unwritten;
     this.unwritten = null;
     if (unwritten && unwritten.code !== this.settings().snippets[unwritten.index]?.code)
       this.change(unwritten.index, { code: unwritten.code });
+    return Promise.resolve();
   }
 }

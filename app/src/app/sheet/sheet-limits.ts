@@ -41,6 +41,16 @@ export class SheetLimits {
     return this.checks().get(id) ?? nothingChecked;
   }
 
+  /** Whether an approach may be the answer: not given up, not over the limit, and no condition broken. */
+  isOpen(approach: Approach): boolean {
+    return approach.left === null && !/^(?:over|breaks)$/.test(this.check(approach).verdict);
+  }
+
+  /** Whether a cost forgets what the idea does: then it is no answer to compare with. */
+  isDoubtful(approach: Approach): boolean {
+    return this.check(approach).remarks.some(({ rule }) => /forgets/.test(rule));
+  }
+
   /** Takes a rule's advice on an approach out of sight; null brings all of it back. */
   putAside(approach: Approach, rule: string | null): void {
     const choices = this.store.single('cue-choices');

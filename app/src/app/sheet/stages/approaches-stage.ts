@@ -107,7 +107,9 @@ export class ApproachesStage {
 
   /** The costs of the best approach, where the recorded answer says something else. */
   protected readonly toTake = computed(() => {
-    const best = this.approaches().findLast((it) => it.time.trim() !== '' && this.isOpen(it) && !this.isDoubtful(it));
+    const best = this.approaches().findLast(
+      (it) => it.time.trim() !== '' && this.limits.isOpen(it) && !this.limits.isDoubtful(it),
+    );
     if (!best) return null;
     const { time, space } = this.cost();
     const isSameTime = time !== null && isSameCost(time, best.time) === true;
@@ -115,22 +117,12 @@ export class ApproachesStage {
     return isSameTime && isSameSpace ? null : { time: best.time, space: best.space };
   });
 
-  /** Whether an approach may be the answer: not given up, not over the limit, and no condition broken. */
-  private isOpen(approach: Approach): boolean {
-    return approach.left === null && !/^(?:over|breaks)$/.test(this.limits.check(approach).verdict);
-  }
-
-  /** Whether a cost forgets what the idea does: then it is no answer to compare with. */
-  private isDoubtful(approach: Approach): boolean {
-    return this.limits.check(approach).remarks.some(({ rule }) => /forgets/.test(rule));
-  }
-
   protected add(after: string | null): void {
     this.focus.onEntry(this.store.add('approach', {}, after));
   }
 
   protected addCard(): void {
-    const best: Approach | undefined = this.approaches().findLast((it) => this.isOpen(it));
+    const best: Approach | undefined = this.approaches().findLast((it) => this.limits.isOpen(it));
     const parameters = [{ name: '', count: '', follows: '' }];
     this.focus.onEntry(this.store.add('state-card', { approachId: best?.id ?? null, parameters }));
   }
