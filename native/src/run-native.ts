@@ -44,6 +44,7 @@ export async function runNative(
   const folder = await freshFolder();
   try {
     const fault = await prepare(toolchain, program.text, folder, stop);
+    if (isOver(stop)) return;
     if (fault) {
       onRan(0, fault);
       return;

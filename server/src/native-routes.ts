@@ -19,6 +19,11 @@ class Row {
     return this.waiting > mostWaiting;
   }
 
+  /** Ends when all that was taken until now has. */
+  async idle(): Promise<void> {
+    await this.last;
+  }
+
   async take<T>(work: () => Promise<T>): Promise<T> {
     this.waiting++;
     const mine = this.last.then(work, work);
@@ -38,6 +43,12 @@ class Row {
  */
 export function nativeRoutes(server: FastifyInstance, switchFile: string): void {
   const row = new Row();
+  const closing = new AbortController();
+  // What runs is ended and its folder removed before the server is gone.
+  server.addHook('onClose', async () => {
+    closing.abort();
+    await row.idle();
+  });
   const isOn = async (): Promise<boolean> => (await readFile(switchFile, 'utf8').catch(() => '')).trim() === 'on';
 
   server.get('/api/native', async (_request, reply) => {
@@ -73,7 +84,9 @@ export function nativeRoutes(server: FastifyInstance, switchFile: string): void 
       reply.raw.writeHead(200, { 'Content-Type': 'application/x-ndjson', 'Cache-Control': 'no-store' });
       const tell = (line: string): void => void reply.raw.write(`${line}\n`);
       try {
-        await row.take(() => runNative(job, (index, ran) => tell(toldOf(index, ran)), stop.signal));
+        await row.take(() =>
+          runNative(job, (index, ran) => tell(toldOf(index, ran)), AbortSignal.any([stop.signal, closing.signal])),
+        );
         tell(JSON.stringify({ isDone: true }));
       } catch (error) {
         request.log.warn({ error }, 'a native run failed');
