@@ -81,11 +81,12 @@ test('a review says what is asked, keeps the clock apart and moves the focus to 
       - heading "Time, against your usual" [level=2]
       - list:
         - listitem:
-          - button "read" [pressed]
+          - button "read"
     - button "Pause"
     - button "Give up"
     - button "Finish"
   `);
+  await expect(page.getByRole('button', { name: 'read', exact: true })).toHaveAttribute('aria-current', 'step');
 });
 
 test('a form says of each field what is wrong with it, and leads to the first', async ({ lernen, page }) => {

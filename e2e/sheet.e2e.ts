@@ -1,6 +1,7 @@
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
 import { noRecords } from '@lernen/core/model';
-import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
+import { countingIds, demoArchive } from '@lernen/demo';
 import type { Page } from '@playwright/test';
 import { type Lernen, expect, test } from './lernen';
 import { slowness } from './server';

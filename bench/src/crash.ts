@@ -1,5 +1,5 @@
 // Kills the browser at random moments: `npm run bench:crash [moments] [seed]`. Prints what was lost, and fails if anything was.
-import { SeededRandom } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
 import { crashRun } from '../../e2e/crash/run';
 
 const [moments = 300, seed = 1] = process.argv.slice(2).map(Number);

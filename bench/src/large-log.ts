@@ -1,6 +1,7 @@
 import { type Archive, archiveFrom } from '@lernen/core/archive';
 import { type Instant, type Problem, type Sitting, millisecondsPerDay } from '@lernen/core/model';
-import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
+import { countingIds, demoArchive } from '@lernen/demo';
 
 export interface LargeLogSize {
   readonly problems: number;

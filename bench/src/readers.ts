@@ -34,7 +34,8 @@ import {
   traceOfExample,
   withLoop,
 } from '@lernen/core/trace';
-import { SeededRandom, countingIds } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
+import { countingIds } from '@lernen/demo';
 
 const now = '2026-11-26T18:00:00.000Z';
 const newId = countingIds(Date.parse(now), new SeededRandom(1));

@@ -1,7 +1,8 @@
 // What a long sheet costs: `npm run bench:sheet`. Opens one of 60 observations, a trace of 500 rows and 30 versions, and types on it.
 import { archiveFrom, formatArchive } from '@lernen/core/archive';
 import { noRecords } from '@lernen/core/model';
-import { SeededRandom, countingIds, demoArchive } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
+import { countingIds, demoArchive } from '@lernen/demo';
 import { type Page, chromium as browserType } from 'playwright';
 import { longSheet } from '../../e2e/long-sheet';
 import { chromium, startTestServer } from '../../e2e/server';

@@ -49,8 +49,9 @@ export class RunError extends LernenError {
   constructor(
     readonly at: number,
     readonly expected: string,
+    what = 'the value',
   ) {
-    super('run', `Cannot read the value at position ${at + 1}: expected ${expected}.`);
+    super('run', `Cannot read ${what} at position ${at + 1}: expected ${expected}.`);
   }
 }
 

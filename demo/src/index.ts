@@ -24,12 +24,13 @@ import {
   noCost,
   noRecords,
 } from '@lernen/core/model';
+import { SeededRandom } from '@lernen/core/random';
 import { plannedLists, plannedProblems } from './planned';
 import { type DemoProblem, demoProblems, employers, origins } from './problems';
-import { SeededRandom, countingIds } from './random';
+import { countingIds } from './ids';
 import { demoEntries, givenEntries } from './sheets';
 
-export { SeededRandom, countingIds } from './random';
+export { countingIds } from './ids';
 
 const seed = 20_260_217;
 /** Ten weeks of practice. */

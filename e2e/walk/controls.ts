@@ -81,7 +81,7 @@ function signed(name: string): string[] {
   return [...elements].map((element, index) => {
     const box = element.getBoundingClientRect();
     const isSeen = element.checkVisibility({ visibilityProperty: true, opacityProperty: true });
-    if (box.width < 2 || box.height < 2 || !isSeen || element.matches('main, [aria-current="page"]')) return '';
+    if (box.width < 2 || box.height < 2 || !isSeen || element.matches('main, [aria-current]')) return '';
     element.setAttribute(name, String(index));
     let host = element.parentElement;
     while (host && !/^app-/.test(host.localName)) host = host.parentElement;

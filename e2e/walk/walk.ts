@@ -175,10 +175,13 @@ async function stateOf(page: Page): Promise<string> {
         ? document.activeElement.outerHTML.length
         : '';
       const scrolled = [...document.querySelectorAll('main, .cdk-virtual-scrollable')].map((it) => it.scrollTop);
+      // What goes on by itself says nothing of what was pressed.
+      const ticking = [...document.querySelectorAll<HTMLElement>('[role="timer"], app-sitting-rail, app-phase-times')];
+      const text = ticking.reduce((all, it) => all.replace(it.innerText, ''), document.body.innerText);
       return [
         location.href,
         document.documentElement.dataset['theme'],
-        document.body.innerText,
+        text,
         ...said,
         ...fields,
         written,

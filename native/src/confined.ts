@@ -1,4 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { readFile, rm } from 'node:fs/promises';
+import { join } from 'node:path';
 
 /** What a process may take. */
 export interface Limits {
@@ -7,6 +9,8 @@ export interface Limits {
   readonly memoryMb: number;
   /** Bytes of what it writes, output and errors together. */
   readonly outputBytes: number;
+  /** Whether its peak memory is to be found out. */
+  readonly isMeasured?: boolean;
 }
 
 /** What a process came to. */
@@ -19,6 +23,8 @@ export interface Ended {
   readonly isLate: boolean;
   readonly isTooLong: boolean;
   readonly ms: number;
+  /** Peak memory; null where it is not known. */
+  readonly bytes: number | null;
 }
 
 /** How much a process can be confined on this machine. */
@@ -29,7 +35,12 @@ export interface Confinement {
   readonly inWords: string;
   /** The user that it runs as; null for the one who asks. */
   readonly user: number | null;
+  /** What stands right before the command and writes its peak memory into `peakFile`; nothing where the machine has no such tool. */
+  readonly measure: readonly string[];
 }
+
+/** Where the peak memory of a process is written, in its folder, in kilobytes. */
+const peakFile = 'peak-memory';
 
 /** Nobody's own, where the server runs as root. */
 const nobody = 65534;
@@ -55,13 +66,17 @@ function findConfinement(): Confinement {
   const drop = ['setpriv', `--reuid=${nobody}`, `--regid=${nobody}`, '--clear-groups', '--no-new-privs'];
   const user = isRoot && works([...drop, 'true']) ? drop : [];
   const hasLimits = works(['prlimit', '--nofile=64', 'true']);
+  const measure = ['time', '--quiet', '--format=%M', `--output=${peakFile}`];
+  const canMeasure = works(['time', '--quiet', '--format=%M', '--output=/dev/null', 'true']);
   const words = [
     namespaces.length > 0 ? 'without network' : 'with the network of this machine',
     user.length > 0 ? 'as a user without rights' : 'as the user who started the server',
     hasLimits ? 'with limits on memory, processes and files' : 'with a limit on time and output only',
+    ...(canMeasure ? [] : ['its peak memory not told (the package “time” would)']),
   ];
   return {
     user: user.length > 0 ? nobody : null,
+    measure: canMeasure ? measure : [],
     inWords: words.join(', '),
     before: ({ memoryMb, seconds }) => [
       ...namespaces,
@@ -97,7 +112,11 @@ export function runConfined(
   limits: Limits,
   stop: AbortSignal,
 ): Promise<Ended> {
-  const [program = '', ...args] = [...confinement().before(limits), ...command];
+  const [program = '', ...args] = [
+    ...confinement().before(limits),
+    ...(limits.isMeasured === true ? confinement().measure : []),
+    ...command,
+  ];
   const started = performance.now();
   return new Promise((resolve, reject) => {
     const child = spawn(program, args, {
@@ -143,7 +162,17 @@ export function runConfined(
       done();
       const text = (parts: Buffer[]): string => Buffer.concat(parts).toString('utf8');
       const ms = performance.now() - started;
-      resolve({ out: text(out), errors: text(errors), code: left, isLate, isTooLong, signal, ms });
+      const ended = { out: text(out), errors: text(errors), code: left, isLate, isTooLong, signal, ms };
+      if (limits.isMeasured !== true) resolve({ ...ended, bytes: null });
+      else peakOf(folder).then((bytes) => resolve({ ...ended, bytes }), reject);
     });
   });
+}
+
+async function peakOf(folder: string): Promise<number | null> {
+  const file = join(folder, peakFile);
+  const text = await readFile(file, 'utf8').catch(() => '');
+  await rm(file, { force: true });
+  const kilobytes = Number(text.trim().split('\n').at(-1));
+  return kilobytes > 0 ? kilobytes * 1024 : null;
 }

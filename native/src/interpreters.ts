@@ -45,13 +45,13 @@ async function runInterpreted(
     const value = input as unknown as Value;
     if (family === 'python') {
       const file = join(folder, 'program.py');
-      await writeFile(file, `${text}\n${pythonLimit}\nprint(lernen_run(sys.stdin.read()))\n`);
+      await writeFile(file, `${text}\n${pythonLimit}\n${pythonOut}`);
       return await ranBy('python3', ['-I', file], folder, valueJson(value), seconds);
     }
     const file = join(folder, 'program.cjs');
     await writeFile(
       file,
-      `${text}\n${scriptOut}\nprocess.stdout.write(lernenOut(lernenRun(${valueScript(value)})));\n`,
+      `${text}\n${scriptOut}\nprocess.stdout.write(lernenOut(lernenMeasured(lernenRun(${valueScript(value)}))));\n`,
     );
     return await ranBy(process.execPath, [`--max-old-space-size=${memoryMb}`, file], folder, '', seconds);
   } finally {
@@ -67,6 +67,17 @@ except Exception:
     pass
 `;
 
+/** Tells with what was done what the process took at its most; on macOS the number is of bytes, elsewhere of kilobytes. */
+const pythonOut = `
+_done = json.loads(lernen_run(sys.stdin.read()))
+try:
+    _peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
+    _done["bytes"] = _peak if sys.platform == "darwin" else _peak * 1024
+except Exception:
+    pass
+print(json.dumps(_done))
+`;
+
 /** Writes what was done as a value that keeps whole numbers and Infinity. */
 const scriptOut = String.raw`
 const lernenOut = (value) => {
@@ -76,6 +87,8 @@ const lernenOut = (value) => {
   if (Array.isArray(value)) return '[' + value.map(lernenOut).join(',') + ']';
   return '{' + Object.entries(value).map(([key, item]) => JSON.stringify(key) + ':' + lernenOut(item)).join(',') + '}';
 };
+const lernenMeasured = (done) =>
+  done.outcome === 'answered' ? { ...done, bytes: process.resourceUsage().maxRSS * 1024 } : done;
 `;
 
 /** What a process says of its run. @throws LernenError where the tool is missing. */

@@ -127,6 +127,17 @@ describe('C++ on the machine', () => {
     expect(await verdict({ code: storm, input: '1', seconds: 2 })).toMatch(/^(?:too-slow|crashed)/);
   }, 120_000);
 
+  it('says what it took at its most, where the machine can tell', async () => {
+    if (confinement().measure.length === 0) pending('the package “time” is not on this machine');
+    const code = 'long long filled(int n) { vector<int> all(n, 1); return accumulate(all.begin(), all.end(), 0LL); }';
+    const small = await checked({ code, input: '1000' });
+    const large = await checked({ code, input: '25000000' });
+    if (typeof small === 'string' || typeof large === 'string') return fail(`${String(small)} ${String(large)}`);
+    // 25 million numbers of four bytes.
+    expect((large.bytes ?? 0) - (small.bytes ?? 0)).toBeGreaterThan(95e6);
+    expect((large.bytes ?? 0) - (small.bytes ?? 0)).toBeLessThan(110e6);
+  }, 60_000);
+
   it('reaches no network, leaves nothing behind, and can be stopped', async () => {
     // Others may run something here at the same time.
     const [usual, own] = [process.env['TMPDIR'], mkdtempSync(join(tmpdir(), 'lernen-own-'))];

@@ -53,13 +53,14 @@ export async function runNative(
       seconds: limitMs / 1000,
       memoryMb: toolchain.memoryMb,
       outputBytes: mostOutput + 8_000_000,
+      isMeasured: true,
     };
     for (const [index, input] of inputs.entries()) {
       if (isOver(stop)) return;
       const text = input.shape === 'stdio' ? input.text : valueJson(input as unknown as Value);
       const ended = await started(toolchain, toolchain.run, folder, text, limits, stop);
       if (isOver(stop)) return;
-      onRan(index, ranOf(ended, input.shape === 'stdio'));
+      onRan(index, withPeak(ranOf(ended, input.shape === 'stdio'), ended.bytes));
     }
   } finally {
     await rm(folder, { recursive: true, force: true });
@@ -93,9 +94,10 @@ async function started(
     throw error instanceof Error && 'code' in error && error.code === 'ENOENT' ? missing : error;
   });
   // What confines a command says so itself when it cannot start it.
-  const isMissing = /^(?:prlimit|setpriv|unshare): (?:failed to execute|exec failed|.*: No such file)/m.test(
-    ended.errors,
-  );
+  const isMissing =
+    /^(?:prlimit|setpriv|unshare|time): (?:failed to execute|exec failed|cannot run|.*: No such file)/m.test(
+      ended.errors,
+    );
   if (ended.code !== 0 && isMissing) throw missing;
   return ended;
 }
@@ -175,6 +177,10 @@ function compileFault({ errors, out, isLate, ms }: Ended): Ran {
   const rust = /^error(?:\[\w+\])?: (.+)\n\s*--> solution\.rs:(\d+):(\d+)/m.exec(told);
   if (rust) return { ...nothing, message: `${rust[1] ?? ''} (column ${rust[3] ?? '?'})`, line: Number(rust[2]) };
   return { ...nothing, message: told.trim().split('\n')[0] ?? 'It does not compile.', line: null };
+}
+
+function withPeak(ran: Ran, bytes: number | null): Ran {
+  return ran.outcome === 'answered' && bytes !== null ? { ...ran, bytes } : ran;
 }
 
 /** What signals mean to a person. */

@@ -95,7 +95,7 @@ describe('running native languages', () => {
       .map((line) => JSON.parse(line) as Record<string, unknown>);
     if (isThere) {
       const ran = { outcome: 'answered', value: 40, printed: 'hello', ms: jasmine.any(Number) };
-      expect(lines).toEqual([{ index: 0, ran }, { isDone: true }]);
+      expect(lines).toEqual([{ index: 0, ran: jasmine.objectContaining(ran) }, { isDone: true }]);
     } else expect(lines).toEqual([{ error: 'C++ is not on this machine: install g++.' }]);
   }, 60_000);
 });

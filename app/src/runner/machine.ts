@@ -4,7 +4,7 @@ import type { CaseInput, Ran } from '@lernen/core/run';
 export interface Machine {
   /** @throws Error with words for people where the machine itself cannot be started. */
   start(program: string): Promise<void>;
-  ask(input: CaseInput, limitMs: number): Promise<Ran>;
+  ask(input: CaseInput, limitMs: number, isMeasured: boolean): Promise<Ran>;
   /** Ends what is under way; the next start makes everything again. */
   stop(): void;
 }

@@ -11,6 +11,8 @@ export type ToRunner =
       readonly inputs: readonly CaseInput[];
       /** Milliseconds for one input. */
       readonly limitMs: number;
+      /** Whether peak memory is wanted too, where the language can tell. */
+      readonly isMeasured: boolean;
     }
   | { readonly ask: 'stop'; readonly id: number };
 

@@ -23,7 +23,7 @@ addEventListener('message', (event) => {
 });
 
 async function run(
-  { id, machine: name, program, inputs, limitMs }: Extract<ToRunner, { ask: 'run' }>,
+  { id, machine: name, program, inputs, limitMs, isMeasured }: Extract<ToRunner, { ask: 'run' }>,
   tell: (message: FromRunner) => void,
 ): Promise<void> {
   const machine: Machine = machines[name];
@@ -42,7 +42,7 @@ async function run(
     await machine.start(program);
     for (const [index, input] of inputs.entries()) {
       if (isOver()) return;
-      const ran = await machine.ask(input, limitMs);
+      const ran = await machine.ask(input, limitMs, isMeasured);
       if (isOver()) return;
       tell({ tell: 'ran', id, index, ran });
       // Code that does not compile does not for any input.

@@ -30,13 +30,13 @@ export class PythonMachine implements Machine {
     throw new Error('Python could not read the program.');
   }
 
-  async ask(input: CaseInput, limitMs: number): Promise<Ran> {
+  async ask(input: CaseInput, limitMs: number, isMeasured: boolean): Promise<Ran> {
     const started = performance.now();
     const worker = await this.worker;
     if (!worker) return { outcome: 'crashed', message: 'It was stopped.', line: null, printed: '', ms: 0 };
     const text = valueJson(input as unknown as Value);
     if (this.signal) this.signal[0] = 0;
-    const asking = askWorker<string | { failed: string }>(worker, { input: text }, limitMs + graceMs);
+    const asking = askWorker<string | { failed: string }>(worker, { input: text, isMeasured }, limitMs + graceMs);
     const end = { isLate: false };
     const timer = setTimeout(() => {
       end.isLate = true;

@@ -7,7 +7,7 @@ interface Python {
 }
 
 let python: Promise<Python> | null = null;
-let runOne: ((input: string) => string) | null = null;
+let runOne: ((input: string, isMeasured: boolean) => string) | null = null;
 
 /** To load Python with a byte that interrupts it, to take a program, or to run it on an input. */
 interface Question {
@@ -15,6 +15,7 @@ interface Question {
   readonly signal?: Uint8Array | null;
   readonly program?: string;
   readonly input?: string;
+  readonly isMeasured?: boolean;
 }
 
 addEventListener('message', ({ data }: MessageEvent<Question>) => {
@@ -24,7 +25,7 @@ addEventListener('message', ({ data }: MessageEvent<Question>) => {
   );
 });
 
-async function answer({ folder, signal, program, input }: Question): Promise<string> {
+async function answer({ folder, signal, program, input, isMeasured = false }: Question): Promise<string> {
   if (folder !== undefined) {
     const { loadPyodide } = (await import(`${folder}pyodide.mjs`)) as {
       loadPyodide: (options: object) => Promise<Python>;
@@ -39,8 +40,8 @@ async function answer({ folder, signal, program, input }: Question): Promise<str
   if (program !== undefined) {
     const names = machine.toPy({});
     machine.runPython(program, { globals: names });
-    runOne = names.get('lernen_run') as (input: string) => string;
+    runOne = names.get('lernen_run') as (input: string, isMeasured: boolean) => string;
     return 'ready';
   }
-  return runOne?.(input ?? '') ?? '';
+  return runOne?.(input ?? '', isMeasured) ?? '';
 }

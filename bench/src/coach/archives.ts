@@ -13,7 +13,8 @@ import {
   millisecondsPerDay,
   noRecords,
 } from '@lernen/core/model';
-import { SeededRandom, countingIds } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
+import { countingIds } from '@lernen/demo';
 
 /** The evening on which the archives are looked at. */
 export const asOf = '2026-11-24T18:00:00.000Z';

@@ -1,5 +1,5 @@
 import type { Difficulty, SittingKind, TechniqueId } from '@lernen/core/model';
-import { SeededRandom } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 
 export const millisecondsPerDay = 86_400_000;

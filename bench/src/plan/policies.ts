@@ -1,7 +1,7 @@
 import { Estimator } from '@lernen/core/estimate';
 import { type ProblemId, type SittingKind, type TechniqueId, endOfDay } from '@lernen/core/model';
 import { type Plan, planDays } from '@lernen/core/plan';
-import type { SeededRandom } from '@lernen/demo';
+import type { SeededRandom } from '@lernen/core/random';
 import type { Learner, LearnerModule, ProblemFacts } from './learner';
 import { mean } from './numbers';
 import { millisecondsPerDay } from './person';

@@ -15,7 +15,8 @@ import {
   targetFor,
   attemptWith,
 } from '@lernen/core/model';
-import { SeededRandom, countingIds } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
+import { countingIds } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
 import { millisecondsPerDay } from './person';
 

@@ -1,6 +1,6 @@
 import { Estimator, chanceOfSitting } from '@lernen/core/estimate';
 import { catalogue, defaultSettings, sittingTarget } from '@lernen/core/model';
-import { SeededRandom } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
 import { Knowable } from './knowable';
 import type { LearnerModule } from './learner';
 import { Practice, factsOf, isSuccess } from './practice';

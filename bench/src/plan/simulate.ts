@@ -1,4 +1,4 @@
-import { SeededRandom } from '@lernen/demo';
+import { SeededRandom } from '@lernen/core/random';
 import type { LearnerModule } from './learner';
 import type { PolicyMaker } from './policies';
 import { Practice, type Setting } from './practice';

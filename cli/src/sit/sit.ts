@@ -107,6 +107,6 @@ export async function sit(
 /** Code that does not compile is wrong for every check. */
 function faulty({ isCompileFault, fault }: CheckedVersion, examples: readonly EntryOf<'example'>[]): CheckResult[] {
   if (!isCompileFault) throw new LernenError('sit', fault ?? 'It cannot be run.');
-  const rest = { actual: '', difference: null, line: null, printed: '', ms: 0, message: fault ?? '' };
+  const rest = { actual: '', difference: null, line: null, printed: '', ms: 0, bytes: null, message: fault ?? '' };
   return examples.map(({ id }) => ({ ...rest, id, verdict: 'did-not-compile' }));
 }

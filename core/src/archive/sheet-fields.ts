@@ -1,4 +1,5 @@
 import type { EntryKind } from '../model/entry';
+import { textHash } from '../random';
 
 /** How a field of an entry stands in a Markdown file. */
 export type SheetField =
@@ -30,6 +31,7 @@ export const sheetFields: Readonly<Record<EntryKind, readonly SheetField[]>> = {
     text('input', 'Input'),
     text('expected', 'Expected'),
     { key: 'tags', as: 'words', label: 'covers' },
+    line('group'),
     { key: 'isCheck', as: 'flag', label: 'kept as a check' },
     { key: 'isTaken', as: 'flag', label: 'expected was taken from a version' },
     text('note', 'Note'),
@@ -113,18 +115,16 @@ export const entryHeadings: Readonly<Record<EntryKind, string>> = {
   twist: 'Twist',
 };
 
-const cameLater = new Set(['sittingId', 'isTaken']);
+const cameLater = new Set(['sittingId', 'isTaken', 'group']);
 
-/** A short fingerprint of a record without its revision, to see whether somebody changed it by hand. FNV-1a, 32 bits. */
+/** A short fingerprint of a record without its revision, to see whether somebody changed it by hand. 32 bits. */
 export function fingerprint(record: { readonly revision: string }): string {
   const { revision: _revision, ...rest } = record;
   // Fields that came later count where they say something, so that files of before still fit.
   const told = Object.entries(rest).filter(([name, value]) => !cameLater.has(name) || Boolean(value));
-  let hash = 0x811c9dc5;
-  for (const letter of JSON.stringify(sortedKeys(Object.fromEntries(told)))) {
-    hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
-  }
-  return (hash >>> 0).toString(16).padStart(8, '0');
+  return textHash(JSON.stringify(sortedKeys(Object.fromEntries(told))))
+    .toString(16)
+    .padStart(8, '0');
 }
 
 function sortedKeys(value: unknown): unknown {

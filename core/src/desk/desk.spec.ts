@@ -16,6 +16,7 @@ const result = (verdict: CheckResult['verdict'], part: Partial<CheckResult> = {}
   verdict,
   actual: '',
   difference: null,
+  bytes: null,
   message: '',
   line: null,
   printed: '',

@@ -53,14 +53,22 @@ const CueChoicesSchema = z.strictObject({
   dismissed: listOf(z.string(), 100),
 });
 
+/** Groups of checks: usual inputs, those where code breaks, and those that show whether it is fast enough. */
+export const checkGroups = ['normal', 'edge', 'large'] as const;
+const CheckGroupSchema = z.enum(checkGroups);
+export type CheckGroup = z.infer<typeof CheckGroupSchema>;
+
 const ExampleSchema = z.strictObject({
   ...entryShape,
   kind: z.literal('example'),
+  /** What goes in; `<100 000 numbers from 1 to 9>` stands for what such a rule makes. */
   input: long,
   expected: long,
   note: long,
   /** Edge cases that it covers: `empty`, `all-equal`. */
   tags: listOf(line(40), 20),
+  /** Null where it follows from what goes in. */
+  group: orNull(CheckGroupSchema),
   /** Whether what is expected was taken from what a version gave, so that it shows only whether another does the same. */
   isTaken: flag(),
   /** Whether it is kept as a check: every version of the code must give what is expected. */
@@ -335,6 +343,7 @@ const metadata = new Set([
   'sittingId',
   'order',
   'kind',
+  'group',
   'elementBytes',
   'comparison',
   'tolerance',

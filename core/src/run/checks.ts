@@ -1,9 +1,9 @@
 import type { EntryOf } from '../model/entry';
-import { closingAt, topLevelParts } from '../brackets';
 import { RunError } from '../errors';
 import { type CompareRules, type Difference, differenceOf, printedDifference, usualRules } from './compare';
 import type { CaseInput, Ran } from './job';
-import { type Parameter, type Signature, argumentTexts } from './signature';
+import { readArgument, readInput } from './read-input';
+import { type Signature, argumentTexts } from './signature';
 import { type Value, isList, readValue } from './value';
 import { formatValue } from './write-value';
 
@@ -31,6 +31,8 @@ export interface CheckResult {
   readonly line: number | null;
   readonly printed: string;
   readonly ms: number;
+  /** Peak memory; null where nobody measured it. */
+  readonly bytes: number | null;
 }
 
 /**
@@ -66,7 +68,7 @@ export function checkOf({ id, input, expected }: Example, signature: Signature):
   try {
     return {
       id,
-      input: inputOf(input, signature),
+      input: readInput(input, signature),
       expected: expected.trim() === '' ? null : expectedOf(expected, signature),
       fault: null,
     };
@@ -74,79 +76,6 @@ export function checkOf({ id, input, expected }: Example, signature: Signature):
     if (error instanceof RunError) return { id, fault: error.message };
     throw error;
   }
-}
-
-function inputOf(text: string, signature: Signature): CaseInput {
-  if (signature.shape === 'stdio') return { shape: 'stdio', text: text.endsWith('\n') ? text : `${text}\n` };
-  if (signature.shape === 'object') return { shape: 'object', calls: callsOf(text) };
-  return { shape: 'call', given: argumentsOf(text, signature.parameters) };
-}
-
-/** The arguments in the order of the parameters: by their names where the example has them, else as they stand. */
-function argumentsOf(text: string, parameters: readonly Parameter[]): Value[] {
-  const parts = argumentTexts(text);
-  const byName = new Map(parts.flatMap(({ name, text: value }) => (name === '' ? [] : [[name, value] as const])));
-  // What is named goes to its name, all else in its order to what is left.
-  const others = parts.filter(({ name }) => name === '' || !parameters.some((it) => it.name === name));
-  if (byName.size > 0 && parts.length === parameters.length)
-    return parameters.map(({ name }) => readArgument(byName.get(name) ?? others.shift()?.text ?? ''));
-  // One parameter takes all that is there: `5 2 4`, also in several lines.
-  if (parameters.length === 1 && parts.length > 1 && byName.size === 0)
-    return [parts.map(({ text: value }) => readArgument(value))];
-  if (parts.length !== parameters.length)
-    throw new RunError(
-      0,
-      `${parameters.length} arguments (${parameters.map(({ name }) => name).join(', ')}), and ${parts.length} stand there`,
-    );
-  return parts.map(({ text: value }) => readArgument(value));
-}
-
-/** A value; several words beside each other are a list of them. */
-function readArgument(text: string): Value {
-  if (/\s\/\s/.test(text) && !/["'[]/.test(text))
-    return text.split(/\s\/\s/).map((row) => listOf(readArgument(row.trim())));
-  const rows = text.split('/');
-  // A chart of signs, row by row: `#../.##`.
-  const isChart = /^[#.*@_\w/-]+$/.test(text) && /[#.*@]/.test(text) && rows.length > 1;
-  if (isChart && rows.every(({ length }) => length > 0 && length === rows[0]?.length)) return rows;
-  const isRow = /^[^[({"'\s,][^[({"',]*(?:[\s,]+[^[({"'\s,]+)+$/.test(text);
-  return readValue(isRow ? `[${text}]` : text);
-}
-
-function listOf(value: Value): readonly Value[] {
-  return isList(value) ? value : [value];
-}
-
-/** `push(5) pop()`, and the same as two lists: `["push", "pop"], [[5], []]`. */
-function callsOf(text: string): (readonly [string, readonly Value[]])[] {
-  const calls: (readonly [string, readonly Value[]])[] = [];
-  const pattern = /\s*[,;.]?\s*([A-Za-z_$][\w$]*)\(/y;
-  let at = 0;
-  while (text.slice(at).trim() !== '') {
-    pattern.lastIndex = at;
-    const found = pattern.exec(text);
-    if (!found) return callsOfLists(text);
-    const start = at + found[0].length;
-    const inner = text.slice(start, closingAt(text, start));
-    const given = topLevelParts(inner, ',').filter((part) => part.trim() !== '');
-    calls.push([found[1] ?? '', given.map((part) => readArgument(part.trim()))]);
-    at = start + inner.length + 1;
-  }
-  return calls;
-}
-
-function callsOfLists(text: string): (readonly [string, readonly Value[]])[] {
-  const isLists = /^\s*\[/.test(text);
-  const [names, given] = isLists ? argumentTexts(text).map(({ text: value }) => readValue(value)) : [];
-  if (names === undefined || given === undefined || !isList(names) || !isList(given) || names.length !== given.length)
-    throw new RunError(0, 'calls such as push(5) pop()');
-  return names.map((name, index) => {
-    const arguments_ = given[index] ?? [];
-    return [
-      typeof name === 'string' ? name : formatValue(name),
-      isList(arguments_) ? arguments_ : [arguments_],
-    ] as const;
-  });
 }
 
 /** The expected answers: of several, parted by “or”, any is right. */
@@ -168,7 +97,16 @@ const endings = {
 
 /** What a run makes of a check. */
 export function resultOf(check: Check, ran: Ran | null, rules: CompareRules = usualRules): CheckResult {
-  const nothing = { id: check.id, actual: '', difference: null, message: '', line: null, printed: '', ms: 0 } as const;
+  const nothing = {
+    id: check.id,
+    actual: '',
+    difference: null,
+    message: '',
+    line: null,
+    printed: '',
+    ms: 0,
+    bytes: null,
+  } as const;
   if (check.fault !== null) return { ...nothing, verdict: 'unreadable', message: check.fault };
   if (ran === null) return { ...nothing, verdict: 'crashed', message: 'It was not run to its end.' };
   const { printed, ms } = ran;
@@ -179,12 +117,13 @@ export function resultOf(check: Check, ran: Ran | null, rules: CompareRules = us
   const isPrinted = check.input.shape === 'stdio';
   const actual = isPrinted ? printed.trimEnd() : formatValue(ran.value);
   const { expected } = check;
-  if (expected === null) return { ...nothing, verdict: 'ran', actual, printed, ms };
+  const bytes = ran.bytes ?? null;
+  if (expected === null) return { ...nothing, verdict: 'ran', actual, printed, ms, bytes };
   const difference =
     expected.kind === 'printed'
       ? printedDifference(expected.text, printed)
       : closest(expected.anyOf, answersOf(check.input, ran.value, expected.anyOf), rules);
-  return { ...nothing, verdict: difference ? 'wrong' : 'right', actual, difference, printed, ms };
+  return { ...nothing, verdict: difference ? 'wrong' : 'right', actual, difference, printed, ms, bytes };
 }
 
 /** Of calls, operations that never answer anything may be left out of what is expected. */
@@ -207,4 +146,17 @@ function closest(anyOf: readonly Value[], actual: Value, rules: CompareRules): D
     isOne(expected) || isNone(expected) ? null : differenceOf(expected, actual, rules),
   );
   return differences.includes(null) ? null : (differences[0] ?? null);
+}
+
+/** Whether two versions gave the same where nobody says what is right; null where only a function of one's own could tell. */
+export function isSameAnswer(a: CheckResult, b: CheckResult, rules: CompareRules): boolean | null {
+  if (a.actual === b.actual) return true;
+  if (rules.comparison === 'own') return null;
+  try {
+    return differenceOf(readValue(a.actual), readValue(b.actual), rules) === null;
+  } catch (error) {
+    // What was printed need not be values.
+    if (error instanceof RunError) return printedDifference(a.actual, b.actual) === null;
+    throw error;
+  }
 }

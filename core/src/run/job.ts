@@ -9,7 +9,14 @@ export type CaseInput =
 
 /** What a program did when it was asked, as its harness reports it. */
 export type Ran =
-  | { readonly outcome: 'answered'; readonly value: Value; readonly printed: string; readonly ms: number }
+  | {
+      readonly outcome: 'answered';
+      readonly value: Value;
+      readonly printed: string;
+      readonly ms: number;
+      /** Peak memory in bytes, where it was measured. */
+      readonly bytes?: number;
+    }
   | {
       readonly outcome: 'crashed' | 'too-much-output' | 'did-not-compile';
       readonly message: string;

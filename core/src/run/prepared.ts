@@ -7,6 +7,7 @@ import { cppProgram } from './cpp';
 import { scriptProgram } from './javascript';
 import type { CaseInput, Program, Ran } from './job';
 import { pythonProgram } from './python';
+import { isMade } from './read-input';
 import { type CodeFamily, type Signature, familyOf, isNative, signatureFrom, signatureOf } from './signature';
 import type { Value } from './value';
 import { formatValue } from './write-value';
@@ -55,7 +56,7 @@ export function preparedRun(
   rules: CheckRules,
 ): PreparedRun | RunFault {
   if (code.trim() === '') return refused('There is no code yet.');
-  const first = examples[0]?.input ?? '';
+  const first = (examples.find(({ input }) => !isMade(input)) ?? examples[0])?.input ?? '';
   const told = rules.asked.trim() === '' ? null : signatureFrom(rules.asked);
   if (rules.asked.trim() !== '' && told === null)
     return refused(

@@ -3,7 +3,7 @@ import type { Signature } from './signature';
 
 /**
  * Python as a program that defines `lernen_run(input)`: it takes one input as JSON, runs the code anew, and gives what it did
- * as JSON. The same text runs in the browser's Python and in the machine's.
+ * as JSON; measured, it runs it twice, the second time to find the peak of what its objects take. The same text runs in the browser's Python and in the machine's.
  */
 export function pythonProgram(code: string, signature: Signature): Program {
   const setup = { code, signature, shown: shownOutput, most: mostOutput };
@@ -123,7 +123,24 @@ def _answer(signature, names, given):
         return [None if made and index == 0 else _plain(getattr(thing, name)(*args)) for index, (name, args) in enumerate(calls)]
     return None
 
-def lernen_run(text):
+def lernen_run(text, measured=False):
+    done = _run(text)
+    if measured and done["outcome"] == "answered":
+        # Once more, as to follow every object takes its time.
+        import tracemalloc
+        tracemalloc.start()
+        try:
+            again = _run(text)
+            if again["outcome"] == "answered":
+                done["bytes"] = tracemalloc.get_traced_memory()[1]
+        except KeyboardInterrupt:
+            # It answered in time, and is too slow to be followed: then its memory is not told.
+            pass
+        finally:
+            tracemalloc.stop()
+    return json.dumps(done)
+
+def _run(text):
     given = json.loads(text)
     printed, real_out, real_in = _Printed(), sys.stdout, sys.stdin
     sys.stdout, sys.stdin = printed, io.StringIO(given.get("text", ""))
@@ -153,5 +170,5 @@ def lernen_run(text):
         sys.stdout, sys.stdin = real_out, real_in
     done["ms"] = (time.perf_counter() - started) * 1000
     done["printed"] = "".join(printed.text)
-    return json.dumps(done)
+    return done
 `;

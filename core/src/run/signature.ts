@@ -176,7 +176,7 @@ export function argumentTexts(input: string): ArgumentText[] {
   const lines = topLevelParts(input, isNamed ? ',\n;' : '\n;');
   const parts = isNamed ? lines : lines.flatMap(partsBeforeNames);
   // `[1, 2], 3` in one line is two arguments; `1 2 3` in one line is a list.
-  const split = !isNamed && parts.length === 1 && /^\s*[[("{]/.test(input) ? topLevelParts(input, ',') : parts;
+  const split = !isNamed && parts.length === 1 && /^\s*[[("{<]/.test(input) ? topLevelParts(input, ',') : parts;
   return split
     .map((part) => part.trim())
     .filter((part) => part !== '')

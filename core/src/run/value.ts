@@ -3,16 +3,21 @@ import { RunError } from '../errors';
 /** What goes into a program and comes out of it: what JSON holds, whole numbers of any size, and numbers such as Infinity. */
 export type Value = null | boolean | number | bigint | string | readonly Value[] | { readonly [key: string]: Value };
 
+/** Makes a value of a rule. */
+export type Maker = (rule: string) => Value;
+
 const deepest = 100;
-const longest = 2_000_000;
+/** Typed ones are far shorter; this is what a rule can make, and what comes back. */
+const longest = 40_000_000;
 
 /**
  * Reads a value as statements write it: JSON, and beside it single quotes, `True` and `None`, `Infinity` and `NaN`, numbers
- * parted by blanks in a list, and a bare word as a text. Whole numbers keep all their digits. @throws RunError with the place.
+ * parted by blanks in a list, and a bare word as a text. Whole numbers keep all their digits. What stands between `<` and `>` is
+ * a rule that `make` makes a value of, where that is given. @throws RunError with the place.
  */
-export function readValue(text: string): Value {
+export function readValue(text: string, make: Maker | null = null): Value {
   if (text.length > longest) throw new RunError(longest, `at most ${longest} letters`);
-  const reader = new ValueReader(text);
+  const reader = new ValueReader(text, make);
   const value = reader.value();
   reader.end();
   return value;
@@ -38,7 +43,10 @@ class ValueReader {
   private at = 0;
   private depth = 0;
 
-  constructor(private readonly text: string) {}
+  constructor(
+    private readonly text: string,
+    private readonly make: Maker | null,
+  ) {}
 
   value(): Value {
     this.skip();
@@ -46,6 +54,7 @@ class ValueReader {
     if (sign === '[' || sign === '(') return this.list(sign === '[' ? ']' : ')');
     if (sign === '{') return this.map();
     if (sign === '"' || sign === "'") return this.quoted(sign);
+    if (this.make && isRuleAt(this.text, this.at)) return this.ruled(this.make);
     return this.word();
   }
 
@@ -95,6 +104,14 @@ class ValueReader {
     return items.length > 0 ? items : Object.fromEntries(entries);
   }
 
+  private ruled(make: Maker): Value {
+    const end = ruleEnd(this.text, this.at);
+    if (end < 0) throw new RunError(this.at, '“>” behind the rule');
+    const rule = this.text.slice(this.at + 1, end);
+    this.at = end + 1;
+    return make(rule);
+  }
+
   private quoted(quote: string): string {
     const start = this.at++;
     let read = '';
@@ -136,6 +153,29 @@ class ValueReader {
   private skip(): void {
     while (/\s/.test(this.text.charAt(this.at))) this.at++;
   }
+}
+
+/** Whether a rule begins at an index. What else begins with `<` is none. */
+export function isRuleAt(text: string, at: number): boolean {
+  ruleStart.lastIndex = at;
+  return text.charAt(at) === '<' && ruleStart.test(text);
+}
+
+const ruleStart =
+  /<\s*(?:an?\s+)?(?:\d|number|tree|graph|[A-Za-z_]\w{0,60}\s+(?:[a-z]{1,20}\s+)?(?:numbers|letters|words|rows|pairs|intervals|times)\b)/y;
+
+/** Where the rule ends that is opened at an index: its `>`, past those of rules in it and in quotes; −1 where it does not end. */
+export function ruleEnd(text: string, start: number): number {
+  let [depth, quote] = [0, ''];
+  for (let at = start; at < text.length; at++) {
+    const sign = text.charAt(at);
+    if (quote !== '') {
+      if (sign === quote) quote = '';
+    } else if (sign === '"' || sign === "'") quote = sign;
+    else if (sign === '<') depth++;
+    else if (sign === '>' && --depth === 0) return at;
+  }
+  return -1;
 }
 
 export function isList(value: Value): value is readonly Value[] {

@@ -39,7 +39,7 @@ interface Row {
               matButton="text"
               class="small"
               [class.now]="row.phase === now()"
-              [attr.aria-pressed]="row.phase === now()"
+              [attr.aria-current]="row.phase === now() ? 'step' : null"
               (click)="chosen.emit(row.phase)"
             >
               {{ row.phase }}

@@ -56,6 +56,8 @@ export class CheckRuns {
   private stopRun = (): void => undefined;
   /** Every run that came to its end, also one of code that does not compile. */
   readonly finished = new Subject<FinishedRun>();
+  /** Whether peak memory is wanted where that takes a second run, as it does in the browser's Python. */
+  readonly measuresMemory = signal(false);
   private readonly runs = signal<ReadonlyMap<string, VersionRun>>(new Map());
 
   /** What is known of a version as its code, the rules and the examples are now; null where it was not run. */
@@ -163,7 +165,17 @@ export class CheckRuns {
   ): Run {
     if (isBrowserFamily(family)) {
       const machine = family === 'python' ? 'python' : 'script';
-      return this.client.run({ machine, program: program.text, limitMs: limits[family], inputs, onLoading, onRan });
+      const isMeasured = this.measuresMemory();
+      const job = {
+        machine,
+        program: program.text,
+        limitMs: limits[family],
+        inputs,
+        isMeasured,
+        onLoading,
+        onRan,
+      } as const;
+      return this.client.run(job);
     }
     const stopping = new AbortController();
     onLoading();
@@ -225,6 +237,6 @@ async function runPrepared(made: PreparedRun, runAll: RunAll, add: (...results: 
 }
 
 function notCompiled({ fault }: RunFault): (example: Example) => CheckResult {
-  const rest = { actual: '', difference: null, line: null, printed: '', ms: 0 };
+  const rest = { actual: '', difference: null, line: null, printed: '', ms: 0, bytes: null };
   return ({ id }) => ({ ...rest, id, verdict: 'did-not-compile', message: fault });
 }

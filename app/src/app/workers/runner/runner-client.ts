@@ -7,6 +7,7 @@ export interface RunJob {
   readonly program: string;
   readonly inputs: readonly CaseInput[];
   readonly limitMs: number;
+  readonly isMeasured: boolean;
   readonly onRan: (index: number, ran: Ran) => void;
   /** Called when the machine of the language begins to start, which takes seconds for Python the first time. */
   readonly onLoading: () => void;
@@ -39,8 +40,8 @@ export class RunnerClient {
         if (message.tell === 'done') resolve();
         if (message.tell === 'failed') reject(new Error(message.message));
       });
-      const { machine, program, inputs, limitMs } = job;
-      this.connected().then((port) => ask(port, { ask: 'run', id, machine, program, inputs, limitMs }), reject);
+      const { machine, program, inputs, limitMs, isMeasured } = job;
+      this.connected().then((port) => ask(port, { ask: 'run', id, machine, program, inputs, limitMs, isMeasured }), reject);
     }).finally(() => this.listeners.delete(id));
     const stop = (): void => {
       settle();
