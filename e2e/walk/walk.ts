@@ -105,31 +105,36 @@ async function press(page: Page, element: Locator): Promise<string | null> {
   await page.mouse.move(at.x, at.y);
   await page.mouse.down();
   await page.waitForTimeout(held);
-  const still = await placeOf(page, element);
+  const still = await placeOf(page, element, at);
   await page.mouse.up();
   // What is pressed may be gone by then, such as an option that is taken at once; it may not be elsewhere.
-  const isStill = still === null || (!still.isCovered && Math.abs(still.x - at.x) + Math.abs(still.y - at.y) < 3);
+  const isStill =
+    still === null || (!still.isCovered && Math.abs(still.left - at.left) + Math.abs(still.top - at.top) < 3);
   return isStill ? null : 'moved away under the pointer';
 }
 
 interface Place {
   readonly x: number;
   readonly y: number;
+  /** Its corner, which stays where it is when it grows, as a text does when it is opened. */
+  readonly left: number;
+  readonly top: number;
   /** Whether a press there would meet something else. */
   readonly isCovered: boolean;
 }
 
-async function placeOf(page: Page, element: Locator): Promise<Place | null> {
+/** Where an element can be pressed; or what has become of the point where it was. */
+async function placeOf(page: Page, element: Locator, pressed: Place | null = null): Promise<Place | null> {
   if ((await element.count()) === 0) return null;
-  return element.evaluate((it) => {
+  return element.evaluate((it, was) => {
     // A link that goes on in the next line is pressed on its first one.
     const [box] = it.getClientRects();
     if (!box) return null;
-    const [x, y] = [box.x + Math.min(box.width / 2, 60), box.y + box.height / 2];
+    const { x, y } = was ?? { x: box.x + Math.min(box.width / 2, 60), y: box.y + box.height / 2 };
     const met = document.elementFromPoint(x, y);
     const isCovered = met !== null && !it.contains(met) && !met.contains(it) && met.closest('label') === null;
-    return { x, y, isCovered };
-  });
+    return { x, y, left: box.x, top: box.y, isCovered };
+  }, pressed);
 }
 
 /** Waits until nothing has changed for a moment: what is still coming in would move what is pressed. */

@@ -9,6 +9,8 @@ export interface Limits {
   readonly memoryMb: number;
   /** Bytes of what it writes, output and errors together. */
   readonly outputBytes: number;
+  /** Megabytes of the largest file that it may write; 32 unless it is said. */
+  readonly fileMb?: number;
   /** Whether its peak memory is to be found out. */
   readonly isMeasured?: boolean;
 }
@@ -78,7 +80,7 @@ function findConfinement(): Confinement {
     user: user.length > 0 ? nobody : null,
     measure: canMeasure ? measure : [],
     inWords: words.join(', '),
-    before: ({ memoryMb, seconds }) => [
+    before: ({ memoryMb, seconds, fileMb = largestFileMb }) => [
       ...namespaces,
       ...user,
       ...(hasLimits
@@ -88,7 +90,7 @@ function findConfinement(): Confinement {
             `--cpu=${Math.ceil(seconds) + 1}`,
             `--nproc=${mostProcesses}`,
             `--nofile=${mostFiles}`,
-            `--fsize=${largestFileMb * 1_048_576}`,
+            `--fsize=${fileMb * 1_048_576}`,
             `--stack=${stackMb * 1_048_576}`,
             '--core=0',
           ]

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type CheckResult, preparedRun, usualCheckRules } from '@lernen/core/run';
 import { confinement } from './confined';
+import { compileHeaders, compiledHeaders } from './precompiled';
 import { runOnMachine } from './interpreters';
 import { runNative } from './run-native';
 import { findToolchains } from './toolchains';
@@ -132,11 +133,37 @@ describe('C++ on the machine', () => {
     const code = 'long long filled(int n) { vector<int> all(n, 1); return accumulate(all.begin(), all.end(), 0LL); }';
     const small = await checked({ code, input: '1000' });
     const large = await checked({ code, input: '25000000' });
-    if (typeof small === 'string' || typeof large === 'string') return fail(`${String(small)} ${String(large)}`);
+    if (typeof small === 'string' || typeof large === 'string') throw new Error('It was not run.');
     // 25 million numbers of four bytes.
     expect((large.bytes ?? 0) - (small.bytes ?? 0)).toBeGreaterThan(95e6);
     expect((large.bytes ?? 0) - (small.bytes ?? 0)).toBeLessThan(110e6);
   }, 60_000);
+
+  it('compiles against headers that were compiled before, and says the same', async () => {
+    const own = mkdtempSync(join(tmpdir(), 'lernen-spec-'));
+    chmodSync(own, 0o711);
+    const usual = process.env['TMPDIR'];
+    process.env['TMPDIR'] = own;
+    try {
+      const never = new AbortController().signal;
+      expect(await compiledHeaders()).toBeNull();
+      await compileHeaders(never);
+      const folder = await compiledHeaders();
+      expect(folder).not.toBeNull();
+      const code = 'int twice(int a) { map<int, int> all{{1, a}}; return all[1] * 2; }';
+      expect(await verdict({ code, input: '21', expected: '42' })).toBe('right | 42');
+      const broken = 'int f(int a) {\n  return b;\n}';
+      expect(await verdict({ code: broken, input: '1' })).toMatch(/did-not-compile \|.*line 2/);
+      expect(readdirSync(own).filter((name) => name.includes('half'))).toEqual([]);
+      // What somebody else could have written is not used.
+      chmodSync(folder ?? own, 0o777);
+      expect(await compiledHeaders()).toBeNull();
+    } finally {
+      if (usual === undefined) delete process.env['TMPDIR'];
+      else process.env['TMPDIR'] = usual;
+      rmSync(own, { recursive: true });
+    }
+  }, 180_000);
 
   it('reaches no network, leaves nothing behind, and can be stopped', async () => {
     // Others may run something here at the same time.
@@ -187,9 +214,9 @@ describe('other languages on the machine', () => {
       expect(await verdict({ language, code, input: '2 40', expected: '42', seconds: 20 })).toBe('right | 42');
     }, 120_000);
 
-  it('are asked over standard input alone, and what is missing says what to install', async () => {
-    expect(await verdict({ language: 'Java', code: 'class A {}', input: '1', asked: 'f(a)' })).toMatch(
-      /in this language a program reads standard input/,
+  it('are missing in words that say what to install, and C is asked over standard input alone', async () => {
+    expect(await verdict({ language: 'C', code: 'int f(int a) { return a; }', input: '1', asked: 'f(a)' })).toMatch(
+      /in C a program reads standard input/,
     );
     const missing = (await findToolchains()).filter(({ version }) => version === null);
     for (const { name, install } of missing.slice(0, 1)) {
@@ -197,4 +224,136 @@ describe('other languages on the machine', () => {
       await expectAsync(run).toBeRejectedWithError(new RegExp(`install ${install.replace(/\+/g, '\\+')}`));
     }
   }, 60_000);
+});
+
+/** The same three things in every language that calls functions and objects. */
+interface Sample {
+  /** The longest run of `oil` whose sum is at most `b`. */
+  readonly longest: string;
+  /** A shelf of so many places: put, and take the largest, −1 while it is empty. */
+  readonly shelf: string;
+  /** A grid of signs and a word, given back as rows and a map. */
+  readonly shapes: string;
+  /** Reads behind the end of a list, in its third line. */
+  readonly crash: string;
+  /** What does not compile, in its second line. */
+  readonly broken: string;
+}
+
+const samples: Readonly<Record<string, Sample>> = {
+  Java: {
+    longest:
+      'class Oil {\n  int longest(int[] oil, long b) {\n    int left = 0, best = 0; long total = 0;\n' +
+      '    for (int right = 0; right < oil.length; right++) {\n      total += oil[right];\n' +
+      '      while (total > b) total -= oil[left++];\n      best = Math.max(best, right - left + 1);\n    }\n    return best;\n  }\n}',
+    shelf:
+      'public class Shelf {\n  private final int size;\n  private final PriorityQueue<Integer> all = new PriorityQueue<>(Comparator.reverseOrder());\n' +
+      '  public Shelf(int size) { this.size = size; }\n  public void put(int book) { if (all.size() < size) all.add(book); }\n' +
+      '  public int take() { return all.isEmpty() ? -1 : all.poll(); }\n}',
+    shapes:
+      'List<Object> shapes(char[][] grid, String word, List<List<Integer>> rows, double half) {\n  Map<String, Integer> count = new TreeMap<>();\n' +
+      '  for (char sign : word.toCharArray()) count.merge("" + sign, 1, Integer::sum);\n' +
+      '  return List.of(new String(grid[1]), count, rows.get(1), half);\n}',
+    crash: 'class A {\n  int f(int[] a) {\n    return a[a.length];\n  }\n}',
+    broken: 'class A { int f(int a) {\n  return b;\n} }',
+  },
+  Go: {
+    longest:
+      'func longest(oil []int, b int) int {\n\tleft, total, best := 0, 0, 0\n\tfor right, it := range oil {\n\t\ttotal += it\n' +
+      '\t\tfor total > b { total -= oil[left]; left++ }\n\t\tif right-left+1 > best { best = right - left + 1 }\n\t}\n\treturn best\n}',
+    shelf:
+      'import "sort"\ntype Shelf struct { size int; all []int }\nfunc NewShelf(size int) *Shelf { return &Shelf{size: size} }\n' +
+      'func (s *Shelf) Put(book int) { if len(s.all) < s.size { s.all = append(s.all, book); sort.Ints(s.all) } }\n' +
+      'func (s *Shelf) Take() int { if len(s.all) == 0 { return -1 }; last := s.all[len(s.all)-1]; s.all = s.all[:len(s.all)-1]; return last }',
+    shapes:
+      'func shapes(grid [][]byte, word string, rows [][]int, half float64) []interface{} {\n\tcount := map[string]int{}\n' +
+      '\tfor _, sign := range word { count[string(sign)]++ }\n\treturn []interface{}{grid[1], count, rows[1], half}\n}',
+    crash: 'func f(a []int) int {\n\tat := len(a)\n\treturn a[at]\n}',
+    broken: 'func f(a int) int {\n\treturn b\n}',
+  },
+  Rust: {
+    longest:
+      'fn longest(oil: &[i64], b: i64) -> usize {\n    let (mut left, mut total, mut best) = (0, 0, 0);\n    for right in 0..oil.len() {\n' +
+      '        total += oil[right];\n        while total > b { total -= oil[left]; left += 1; }\n        best = best.max(right + 1 - left);\n    }\n    best\n}',
+    shelf:
+      'use std::collections::BinaryHeap;\nstruct Shelf { size: usize, all: BinaryHeap<i32> }\nimpl Shelf {\n' +
+      '    fn new(size: usize) -> Self { Shelf { size, all: BinaryHeap::new() } }\n' +
+      '    fn put(&mut self, book: i32) { if self.all.len() < self.size { self.all.push(book); } }\n' +
+      '    fn take(&mut self) -> i32 { self.all.pop().unwrap_or(-1) }\n}',
+    shapes:
+      'use std::collections::BTreeMap;\nfn shapes(grid: Vec<Vec<char>>, word: &str, rows: Vec<Vec<i32>>, half: f64) -> (String, BTreeMap<char, i32>, Vec<i32>) {\n' +
+      '    let mut count = BTreeMap::new();\n    for sign in word.chars() { *count.entry(sign).or_insert(0) += 1; }\n' +
+      '    let _ = half;\n    (grid[1].iter().collect(), count, rows[1].clone())\n}',
+    crash: 'fn f(a: Vec<i32>) -> i32 {\n    let at = a.len();\n    a[at]\n}',
+    broken: 'fn f(a: i32) -> i32 {\n    b\n}',
+  },
+  'C#': {
+    longest:
+      'public class Oil {\n  public int longest(int[] oil, long b) {\n    int left = 0, best = 0; long total = 0;\n' +
+      '    for (var right = 0; right < oil.Length; right++) {\n      total += oil[right];\n' +
+      '      while (total > b) total -= oil[left++];\n      best = Math.Max(best, right - left + 1);\n    }\n    return best;\n  }\n}',
+    shelf:
+      'public class Shelf {\n  readonly int size; readonly List<int> all = new List<int>();\n  public Shelf(int size) { this.size = size; }\n' +
+      '  public void Put(int book) { if (all.Count < size) { all.Add(book); all.Sort(); } }\n' +
+      '  public int Take() { if (all.Count == 0) return -1; var last = all[all.Count - 1]; all.RemoveAt(all.Count - 1); return last; }\n}',
+    shapes:
+      'static object[] shapes(char[][] grid, string word, IList<IList<int>> rows, double half) {\n  var count = new SortedDictionary<char, int>();\n' +
+      '  foreach (var sign in word) count[sign] = count.ContainsKey(sign) ? count[sign] + 1 : 1;\n' +
+      '  return new object[] { new string(grid[1]), count, rows[1], half };\n}',
+    crash: 'class A {\n  static int f(int[] a) {\n    return a[a.Length];\n  }\n}',
+    broken: 'class A { static int f(int a) {\n  return b;\n} }',
+  },
+  Kotlin: {
+    longest:
+      'fun longest(oil: IntArray, b: Long): Int {\n    var left = 0\n    var best = 0\n    var total = 0L\n    for (right in oil.indices) {\n' +
+      '        total += oil[right]\n        while (total > b) total -= oil[left++]\n        best = maxOf(best, right - left + 1)\n    }\n    return best\n}',
+    shelf:
+      'class Shelf(private val size: Int) {\n    private val all = java.util.PriorityQueue<Int>(reverseOrder<Int>())\n' +
+      '    fun put(book: Int) { if (all.size < size) all.add(book) }\n    fun take(): Int = all.poll() ?: -1\n}',
+    shapes:
+      'fun shapes(grid: Array<CharArray>, word: String, rows: List<List<Int>>, half: Double): List<Any> {\n' +
+      '    return listOf(String(grid[1]), word.groupBy { it }.mapValues { it.value.size }.toSortedMap(), rows[1], half)\n}',
+    crash: 'fun f(a: IntArray): Int {\n    val at = a.size\n    return a[at]\n}',
+    broken: 'fun f(a: Int): Int {\n    return b\n}',
+  },
+  Ruby: {
+    longest:
+      'def longest(oil, b)\n  left = total = best = 0\n  oil.each_with_index do |it, right|\n    total += it\n' +
+      '    while total > b\n      total -= oil[left]\n      left += 1\n    end\n    best = [best, right - left + 1].max\n  end\n  best\nend',
+    shelf:
+      'class Shelf\n  def initialize(size)\n    @size, @all = size, []\n  end\n  def put(book)\n    @all << book if @all.size < @size\n    nil\n  end\n' +
+      '  def take\n    return -1 if @all.empty?\n    @all.delete_at(@all.index(@all.max))\n  end\nend',
+    shapes: 'def shapes(grid, word, rows, half)\n  [grid[1], word.chars.tally, rows[1], half]\nend',
+    crash: 'def f(a)\n  at = a.size\n  a.fetch(at)\nend',
+    broken: 'def f(a)\n  a +* 1 )\nend',
+  },
+};
+
+describe('functions and objects in the languages of the machine', () => {
+  for (const [language, { longest, shelf, shapes, crash, broken }] of Object.entries(samples)) {
+    it(`are called in ${language}, with arguments of their types`, async () => {
+      needs(language);
+      const asked = { language, seconds: 20 };
+      const input = 'oil = [3, 1, 2, 5, 1, 1, 1], b = 5';
+      expect(await verdict({ ...asked, code: longest, input, expected: '3' })).toBe('right | 3');
+      const calls = 'Shelf(2) take() put(3) put(5) put(9) take() take()';
+      expect(
+        await verdict({ ...asked, code: shelf, input: calls, expected: '[null, -1, null, null, null, 5, 3]' }),
+      ).toBe('right | [null, -1, null, null, null, 5, 3]');
+      const several = '["#.", ".#"]\n"abca"\n[[1, 2], [3]]\n0.5';
+      const { actual } = (await checked({ ...asked, code: shapes, input: several })) as CheckResult;
+      expect(actual).toMatch(/^\[".#", \{"a": 2, "b": 1, "c": 1\}, \[3\](?:, 0\.5)?\]$/);
+    }, 180_000);
+
+    it(`crash and do not compile in ${language} with a line`, async () => {
+      needs(language);
+      const crashed = (await checked({ language, code: crash, input: '[1, 2]', seconds: 20 })) as CheckResult;
+      expect(crashed.verdict).toBe('crashed');
+      expect(crashed.message).toMatch(/index|out of|bounds/i);
+      // The compiler of C# that Debian has tells no lines at run time.
+      if (language !== 'C#') expect(crashed.line).toBe(3);
+      const wrong = (await checked({ language, code: broken, input: '1', seconds: 20 })) as CheckResult;
+      expect([wrong.verdict, wrong.line]).toEqual(['did-not-compile', 2]);
+    }, 180_000);
+  }
 });

@@ -16,6 +16,7 @@ import {
 } from '@lernen/core/run';
 import { LernenError } from '@lernen/core/errors';
 import { type Ended, type Limits, confinement, runConfined } from './confined';
+import { compiledHeaders } from './precompiled';
 import { type Toolchain, toolchainOf } from './toolchains';
 
 /** A program with what it is asked. */
@@ -43,7 +44,7 @@ export async function runNative(
   const toolchain = toolchainOf(family);
   const folder = await freshFolder();
   try {
-    const fault = await prepare(toolchain, program.text, folder, stop);
+    const fault = await prepare(toolchain, program, folder, stop);
     if (isOver(stop)) return;
     if (fault) {
       onRan(0, fault);
@@ -58,7 +59,7 @@ export async function runNative(
     for (const [index, input] of inputs.entries()) {
       if (isOver(stop)) return;
       const text = input.shape === 'stdio' ? input.text : valueJson(input as unknown as Value);
-      const ended = await started(toolchain, toolchain.run, folder, text, limits, stop);
+      const ended = await started(toolchain, toolchain.run(input.shape !== 'stdio'), folder, text, limits, stop);
       if (isOver(stop)) return;
       onRan(index, withPeak(ranOf(ended, input.shape === 'stdio'), ended.bytes));
     }
@@ -103,20 +104,26 @@ async function started(
 }
 
 /** Puts what runs into the folder. @returns what is wrong with the program; null where nothing is. */
-async function prepare(toolchain: Toolchain, text: string, folder: string, stop: AbortSignal): Promise<Ran | null> {
-  if (!toolchain.compile) {
-    await writeFile(join(folder, toolchain.file), text);
+async function prepare(toolchain: Toolchain, program: Program, folder: string, stop: AbortSignal): Promise<Ran | null> {
+  const { compile } = toolchain;
+  const files = filesOf(toolchain, program);
+  const write = (): Promise<unknown> => Promise.all(files.map(({ name, text }) => writeFile(join(folder, name), text)));
+  if (!compile) {
+    await write();
     return null;
   }
-  const kept = join(await keepFolder(), keyOf(toolchain, text));
+  const command = compile(files.map(({ name }) => name));
+  const kept = join(await keepFolder(), keyOf(command, files));
   if (await isThere(kept)) {
     await cp(kept, folder, { recursive: true });
     await utimes(kept, new Date(), new Date());
   } else {
-    await writeFile(join(folder, toolchain.file), text);
-    const ended = await started(toolchain, toolchain.compile, folder, '', compileLimits, stop);
+    await write();
+    const headers = toolchain.family === 'cpp' ? await compiledHeaders() : null;
+    const whole = headers === null ? command : [...command, '-I', headers];
+    const ended = await started(toolchain, whole, folder, '', compileLimits, stop);
     if (ended.code !== 0) return compileFault(ended);
-    await rm(join(folder, toolchain.file));
+    await Promise.all(files.map(({ name }) => rm(join(folder, name))));
     await keep(folder, kept);
   }
   const { user } = confinement();
@@ -124,9 +131,18 @@ async function prepare(toolchain: Toolchain, text: string, folder: string, stop:
   return null;
 }
 
-function keyOf({ compile, file }: Toolchain, text: string): string {
+interface SourceFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+function filesOf({ file, harness: name }: Toolchain, { text, harness }: Program): SourceFile[] {
+  return [{ name: file, text }, ...(harness === undefined ? [] : [{ name, text: harness }])];
+}
+
+function keyOf(command: readonly string[], files: readonly SourceFile[]): string {
   return createHash('sha256')
-    .update(JSON.stringify([compile, file, text]))
+    .update(JSON.stringify([command, files]))
     .digest('hex');
 }
 
@@ -171,7 +187,9 @@ function compileFault({ errors, out, isLate, ms }: Ended): Ran {
       /^(?:\.\/)?(?:solution\.\w+|Main\.java)[:(](\d+)(?:[:,](\d+))?\)?:?\s*(?:fatal )?(?:error)?(?: \w+)?:?\s*(.+)$/.exec(
         line,
       ) ?? [];
-    if (message === undefined || /^\s*(?:warning|note)\b/.test(message) || !/error/.test(line)) continue;
+    if (message === undefined || /^\s*(?:warning|note)\b/.test(message)) continue;
+    // Go says what is wrong without calling it an error.
+    if (!/error|\.go:/.test(line)) continue;
     return { ...nothing, message: `${message}${column === undefined ? '' : ` (column ${column})`}`, line: Number(at) };
   }
   const rust = /^error(?:\[\w+\])?: (.+)\n\s*--> solution\.rs:(\d+):(\d+)/m.exec(told);
@@ -227,20 +245,20 @@ function signalOfCode(code: number | null): string | null {
 
 function answeredOf(json: string, printed: string, ms: number): Ran {
   try {
-    const told = readValue(json.trim()) as { outcome?: Value; value?: Value; message?: Value; ms?: Value };
-    if (told.outcome === 'crashed')
+    const told = readValue(json.trim()) as unknown as Readonly<Record<string, Value | undefined>>;
+    if (told['outcome'] === 'crashed' || told['outcome'] === 'did-not-compile')
       return {
-        outcome: 'crashed',
-        message: typeof told.message === 'string' ? told.message : 'It crashed.',
-        line: null,
+        outcome: told['outcome'],
+        message: typeof told['message'] === 'string' ? told['message'] : 'It crashed.',
+        line: typeof told['line'] === 'number' && told['line'] > 0 ? told['line'] : null,
         printed,
         ms,
       };
     return {
       outcome: 'answered',
-      value: told.value ?? null,
+      value: told['value'] ?? null,
       printed,
-      ms: typeof told.ms === 'number' ? told.ms : ms,
+      ms: typeof told['ms'] === 'number' ? told['ms'] : ms,
     };
   } catch {
     return { outcome: 'crashed', message: 'What it answered cannot be read.', line: null, printed, ms };

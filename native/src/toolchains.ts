@@ -9,9 +9,12 @@ export interface Toolchain {
   readonly name: string;
   /** The file that the program is written to. */
   readonly file: string;
-  /** Makes what runs; null for a language that runs its text. */
-  readonly compile: readonly string[] | null;
-  readonly run: readonly string[];
+  /** The file of what asks it, where that stands apart. */
+  readonly harness: string;
+  /** Makes what runs of these files; null for a language that runs its text. */
+  readonly compile: ((files: readonly string[]) => readonly string[]) | null;
+  /** Runs it; what is asked begins elsewhere than what reads standard input by itself. */
+  readonly run: (isAsked: boolean) => readonly string[];
   /** Says its version. */
   readonly version: readonly string[];
   /** The package of Debian that brings it. */
@@ -21,14 +24,19 @@ export interface Toolchain {
 }
 
 const usualMemory = 512;
+const java = ['java', `-Xmx${usualMemory}m`, '-Xss64m', '-XX:+UseSerialGC'];
+
+/** Programs and the headers compiled before them must have the same. */
+export const cppFlags: readonly string[] = ['-std=c++20', '-O2', '-pipe'];
 
 export const toolchains: readonly Toolchain[] = [
   {
     family: 'cpp',
     name: 'C++',
     file: 'solution.cpp',
-    compile: ['g++', '-std=c++20', '-O2', '-pipe', '-o', 'solution', 'solution.cpp'],
-    run: ['./solution'],
+    harness: '',
+    compile: (files) => ['g++', ...cppFlags, '-o', 'solution', ...files],
+    run: () => ['./solution'],
     version: ['g++', '--version'],
     install: 'g++',
     memoryMb: usualMemory,
@@ -37,8 +45,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'c',
     name: 'C',
     file: 'solution.c',
-    compile: ['gcc', '-std=c17', '-O2', '-pipe', '-o', 'solution', 'solution.c', '-lm'],
-    run: ['./solution'],
+    harness: '',
+    compile: (files) => ['gcc', '-std=c17', '-O2', '-pipe', '-o', 'solution', ...files, '-lm'],
+    run: () => ['./solution'],
     version: ['gcc', '--version'],
     install: 'gcc',
     memoryMb: usualMemory,
@@ -47,8 +56,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'java',
     name: 'Java',
     file: 'Main.java',
-    compile: ['javac', '-J-Xmx512m', 'Main.java'],
-    run: ['java', `-Xmx${usualMemory}m`, '-Xss64m', '-XX:+UseSerialGC', '-cp', '.', 'Main'],
+    harness: 'Lernen.java',
+    compile: (files) => ['javac', '-J-Xmx512m', ...files],
+    run: (isAsked) => [...java, '-cp', '.', isAsked ? 'Lernen' : 'Main'],
     version: ['javac', '-version'],
     install: 'default-jdk',
     memoryMb: 6000,
@@ -57,8 +67,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'go',
     name: 'Go',
     file: 'solution.go',
-    compile: ['go', 'build', '-o', 'solution', 'solution.go'],
-    run: ['./solution'],
+    harness: 'lernen.go',
+    compile: (files) => ['go', 'build', '-o', 'solution', ...files],
+    run: () => ['./solution'],
     version: ['go', 'version'],
     install: 'golang',
     memoryMb: 2000,
@@ -67,8 +78,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'rust',
     name: 'Rust',
     file: 'solution.rs',
-    compile: ['rustc', '-O', '--edition', '2021', '-o', 'solution', 'solution.rs'],
-    run: ['./solution'],
+    harness: '',
+    compile: (files) => ['rustc', '-O', '--edition', '2021', '-o', 'solution', ...files],
+    run: () => ['./solution'],
     version: ['rustc', '--version'],
     install: 'rustc',
     memoryMb: usualMemory,
@@ -77,8 +89,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'csharp',
     name: 'C#',
     file: 'solution.cs',
-    compile: ['mcs', '-optimize', '-out:solution.exe', 'solution.cs'],
-    run: ['mono', 'solution.exe'],
+    harness: 'lernen.cs',
+    compile: (files) => ['mcs', '-optimize', '-r:System.Numerics', '-out:solution.exe', ...files],
+    run: () => ['mono', 'solution.exe'],
     version: ['mcs', '--version'],
     install: 'mono-mcs mono-runtime',
     memoryMb: 2000,
@@ -87,8 +100,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'kotlin',
     name: 'Kotlin',
     file: 'solution.kt',
-    compile: ['kotlinc', 'solution.kt', '-include-runtime', '-d', 'solution.jar'],
-    run: ['java', `-Xmx${usualMemory}m`, '-Xss64m', '-jar', 'solution.jar'],
+    harness: 'lernen.kt',
+    compile: (files) => ['kotlinc', ...files, '-include-runtime', '-d', 'solution.jar'],
+    run: (isAsked) => [...java, '-cp', 'solution.jar', isAsked ? 'LernenKt' : 'SolutionKt'],
     version: ['kotlinc', '-version'],
     install: 'kotlin',
     memoryMb: 6000,
@@ -97,8 +111,9 @@ export const toolchains: readonly Toolchain[] = [
     family: 'ruby',
     name: 'Ruby',
     file: 'solution.rb',
+    harness: 'lernen.rb',
     compile: null,
-    run: ['ruby', 'solution.rb'],
+    run: (isAsked) => ['ruby', isAsked ? 'lernen.rb' : 'solution.rb'],
     version: ['ruby', '--version'],
     install: 'ruby',
     memoryMb: usualMemory,

@@ -1,12 +1,13 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { LernenError } from '@lernen/core/errors';
 import { type NativeFamily, type Ran, nativeFamilies, readValue, valueJson } from '@lernen/core/run';
-import { type NativeJob, confinement, findToolchains, runNative } from '@lernen/native';
+import { type NativeJob, compileHeaders, confinement, findToolchains, runNative } from '@lernen/native';
 import type { FastifyInstance } from 'fastify';
 
 /** Jobs that wait for the one under way; more are told to come again. */
 const mostWaiting = 8;
-const largestJob = 8_000_000;
+/** Bytes of a job: large inputs go whole. */
+const largestJob = 32_000_000;
 const largestLimitMs = 20_000;
 const errorSchema = { type: 'object', properties: { error: { type: 'string' } } } as const;
 
@@ -44,11 +45,19 @@ class Row {
 export function nativeRoutes(server: FastifyInstance, switchFile: string): void {
   const row = new Row();
   const closing = new AbortController();
+  let headers: Promise<void> | null = null;
   // What runs is ended and its folder removed before the server is gone.
   server.addHook('onClose', async () => {
     closing.abort();
     await row.idle();
+    await headers;
   });
+  /** Beside what is run, once somebody writes C++: its standard headers are most of every compilation. */
+  const compileHeadersOnce = (): void => {
+    headers ??= compileHeaders(closing.signal).catch((error: unknown) => {
+      if (!closing.signal.aborted) server.log.warn({ error }, 'the headers of C++ could not be compiled');
+    });
+  };
   const isOn = async (): Promise<boolean> => (await readFile(switchFile, 'utf8').catch(() => '')).trim() === 'on';
 
   server.get('/api/native', async (_request, reply) => {
@@ -88,6 +97,7 @@ export function nativeRoutes(server: FastifyInstance, switchFile: string): void 
           runNative(job, (index, ran) => tell(toldOf(index, ran)), AbortSignal.any([stop.signal, closing.signal])),
         );
         tell(JSON.stringify({ isDone: true }));
+        if (job.family === 'cpp') compileHeadersOnce();
       } catch (error) {
         request.log.warn({ error }, 'a native run failed');
         const message =

@@ -1,7 +1,6 @@
 export * from './checks';
 export * from './compare';
 export * from './compile-fault';
-export * from './cpp';
 export * from './groups';
 export * from './input-preview';
 export * from './javascript';

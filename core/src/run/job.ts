@@ -31,6 +31,8 @@ export type Ran =
 /** A program that can be asked: text for the worker or the machine that runs it, and where the person's lines are in it. */
 export interface Program {
   readonly text: string;
+  /** What asks it, where that stands in a file of its own, as native languages want it. */
+  readonly harness?: string;
   readonly signature: Signature;
 }
 
@@ -40,3 +42,6 @@ export const scriptLinesBefore = 1;
 /** Printed letters beyond this are dropped, and far beyond it a run is ended. */
 export const shownOutput = 20_000;
 export const mostOutput = 2_000_000;
+
+/** What stands before the JSON of an answer in what a native program writes. */
+export const answerMark = '\u001e';

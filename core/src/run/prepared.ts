@@ -3,9 +3,9 @@ import type { Comparison } from '../model/entry';
 import { type Check, type CheckResult, checksOf, resultOf } from './checks';
 import type { CompareRules } from './compare';
 import { CompileFault } from './compile-fault';
-import { cppProgram } from './cpp';
 import { scriptProgram } from './javascript';
 import type { CaseInput, Program, Ran } from './job';
+import { nativeLanguages } from './native/languages';
 import { pythonProgram } from './python';
 import { isMade } from './read-input';
 import { type CodeFamily, type Signature, familyOf, isNative, signatureFrom, signatureOf } from './signature';
@@ -82,7 +82,7 @@ function runnable(code: string, language: string, example: string, told: Signatu
   const family = familyOf(language);
   if (!family)
     return refused(
-      `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript, TypeScript and C++ do, and other languages over standard input.`,
+      `${language === '' ? 'Say the language first' : `${language} does not run here yet`}: Python, JavaScript and TypeScript do, and C++, Java, Go, Rust, C#, Kotlin, Ruby and C where the machine has them.`,
     );
   const signature = told ?? signatureOf(code, family, example);
   if (!signature) return refused('The code has no function and no class that could be called, and reads no input.');
@@ -99,10 +99,10 @@ function runnable(code: string, language: string, example: string, told: Signatu
 function programOf(code: string, family: CodeFamily, signature: Signature): Program | CompileFault {
   if (family === 'python') return pythonProgram(code, signature);
   if (!isNative(family)) return scriptProgram(code, family, signature);
-  if (family === 'cpp') return cppProgram(code, signature);
+  if (family !== 'c') return nativeLanguages[family].program(code, signature);
   return signature.shape === 'stdio'
     ? { text: code, signature }
-    : new CompileFault('in this language a program reads standard input and writes standard output', null);
+    : new CompileFault('in C a program reads standard input and writes standard output', null);
 }
 
 function checkerOf({ checker, checkerLanguage }: CheckRules): Runnable | RunFault {

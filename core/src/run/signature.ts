@@ -1,5 +1,5 @@
 import { topLevelParts } from '../brackets';
-import { declaredInCpp } from './cpp';
+import { nativeLanguages } from './native/languages';
 import { readExampleInput } from '../sheet/example-input';
 
 /** How a program is asked: a function is called, an object gets a list of operations, or text goes in and comes out. */
@@ -93,7 +93,7 @@ export interface Declared {
  * could be called is declared and nothing is read.
  */
 export function signatureOf(code: string, family: CodeFamily, input: string): Signature | null {
-  if (isNative(family) && (family !== 'cpp' || /\bint\s+main\s*\(/.test(code))) return { shape: 'stdio' };
+  if (isNative(family) && (family === 'c' || nativeLanguages[family].main.test(code))) return { shape: 'stdio' };
   const declared = declaredIn(code, family);
   const classes = declared.filter(({ kind, isOuter }) => kind === 'class' && isOuter);
   const read = readExampleInput(input);
@@ -112,8 +112,8 @@ export function signatureOf(code: string, family: CodeFamily, input: string): Si
   return last ? { shape: 'object', name: last.name } : null;
 }
 
-function declaredIn(code: string, family: CodeFamily): Declared[] {
-  if (family === 'cpp') return declaredInCpp(code);
+function declaredIn(code: string, family: CodeFamily): readonly Declared[] {
+  if (isNative(family)) return family === 'c' ? [] : nativeLanguages[family].declared(code);
   return family === 'python' ? declaredInPython(code) : declaredInScript(code);
 }
 

@@ -3,8 +3,11 @@ import { MatButton } from '@angular/material/button';
 import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases } from '@lernen/core/sheet';
-import type { Example } from '@lernen/core/model';
+import { type CheckGroup, type Example, checkGroups } from '@lernen/core/model';
+import { groupOf, largeInput, previewOf } from '@lernen/core/run';
 import { SheetStore } from '../../store/sheet-store';
+import { QuietSelect } from '../../ui/fields/quiet-select';
+import { optionsOf } from '../../ui/fields/select-field';
 import { MarkdownField } from '../../ui/markdown-field';
 import { SheetFocus } from '../sheet-focus';
 import { SheetLimits } from '../sheet-limits';
@@ -15,7 +18,7 @@ import { StageFrame } from './stage-frame';
 /** Examples with what must come out, and the edge cases that none of them covers yet. */
 @Component({
   selector: 'app-examples-stage',
-  imports: [MatTooltip, EntryRow, MarkdownField, MatButton, MatButtonToggle, StageFrame],
+  imports: [MatTooltip, EntryRow, MarkdownField, MatButton, MatButtonToggle, QuietSelect, StageFrame],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <app-stage-frame folds stage="examples">
@@ -57,7 +60,21 @@ import { StageFrame } from './stage-frame';
               </button>
             </div>
           </div>
+          @if (previews()[index]; as preview) {
+            <p class="made mono" [class.risk]="preview.isFault">
+              <span class="second">{{ preview.isFault ? '' : 'makes ' }}</span
+              >{{ preview.text }}
+            </p>
+          }
           <div class="below">
+            @if (example.input !== '') {
+              <app-quiet-select
+                [label]="'Group of example ' + (index + 1)"
+                [options]="groupOptions"
+                [value]="groups()[index] ?? 'normal'"
+                (chosen)="store.change(example, { group: groupFrom($event) })"
+              />
+            }
             @if (example.isTaken) {
               <span class="covers" matTooltip="Nobody said that it is right: it shows only whether others give the same"
                 >expected was taken from a version</span
@@ -77,6 +94,11 @@ import { StageFrame } from './stage-frame';
         </app-entry-row>
       }
       <button type="button" matButton="text" class="add" data-start (click)="add([], null)">An example</button>
+      @if (large(); as input) {
+        <button type="button" matButton="text" class="add" [matTooltip]="input" (click)="addLarge(input)">
+          A large one, from the bounds
+        </button>
+      }
       @if (missing().length > 0) {
         <p class="missing">
           <span class="label">Not covered yet</span>
@@ -122,6 +144,14 @@ import { StageFrame } from './stage-frame';
       color: var(--moss);
       font-size: 12px;
     }
+    .below app-quiet-select {
+      width: 96px;
+    }
+    .made {
+      margin: 2px 0 0;
+      overflow-wrap: anywhere;
+      font-size: 12px;
+    }
     .missing {
       display: flex;
       flex-wrap: wrap;
@@ -154,6 +184,28 @@ export class ExamplesStage {
   protected readonly missing = computed(() =>
     missingEdgeCases(this.store.single('statement').text, this.limits.bounds(), this.examples()),
   );
+
+  protected readonly groups = computed(() => this.examples().map(groupOf));
+  protected readonly groupOptions = optionsOf(checkGroups, (it) => it);
+  /** What the rules in the inputs make. */
+  protected readonly previews = computed(() => this.inputs().map(previewOf));
+  private readonly inputs = computed(() => this.examples().map(({ input }) => input), {
+    equal: (a, b) => a.join('\0') === b.join('\0'),
+  });
+  /** An input as large as the bounds allow, where there is none yet. */
+  protected readonly large = computed(() => {
+    if (this.groups().includes('large')) return null;
+    const [input] = this.inputs().flatMap((it) => largeInput(it, this.limits.bounds()) ?? []);
+    return input ?? null;
+  });
+
+  protected groupFrom(value: string): CheckGroup | null {
+    return checkGroups.find((it) => it === value) ?? null;
+  }
+
+  protected addLarge(input: string): void {
+    this.focus.onEntry(this.store.add('example', { input, tags: ['largest'], group: 'large' }));
+  }
 
   protected words(edge: EdgeCase): string {
     return edgeCases[edge];

@@ -1,17 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButton } from '@angular/material/button';
+import { MatCheckbox } from '@angular/material/checkbox';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
-import { type EntryOf, type Example, isFilled } from '@lernen/core/model';
-import type { CheckResult } from '@lernen/core/run';
+import { type EntryOf, type Example, checkGroups, isFilled } from '@lernen/core/model';
+import { type CheckResult, byGroup, familyOf, groupOf, isSameAnswer, scoreOf } from '@lernen/core/run';
 import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
-import { counted } from '../../ui/words';
+import { counted, grouped, megabytes } from '../../ui/words';
+
+/** Of long answers so much is shown; the longest that can be kept as expected. */
+const shownLetters = 200;
+const mostKept = 20_000;
 
 /** Runs a version over the examples of its sheet, and shows what came out of each. */
 @Component({
   selector: 'app-version-checks',
-  imports: [MatButton, MatProgressBar, MatTooltip],
+  imports: [MatButton, MatCheckbox, MatProgressBar, MatTooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (examples().length > 0) {
@@ -29,6 +34,14 @@ import { counted } from '../../ui/words';
             Run the examples
           </button>
         }
+        @if (isPython() && !isRunning()) {
+          <mat-checkbox
+            [checked]="runs.measuresMemory()"
+            matTooltip="Python runs each example once more to find out, which takes about four times as long"
+            (change)="runs.measuresMemory.set($event.checked)"
+            >memory too</mat-checkbox
+          >
+        }
         <span class="second" role="status">{{ summary() }}</span>
       </div>
       @if (isRunning()) {
@@ -38,9 +51,25 @@ import { counted } from '../../ui/words';
           aria-label="Examples that were run"
         />
       }
-      @if (rows().length > 0) {
+      @for (group of groups(); track group.name) {
+        @if (groups().length > 1) {
+          <p class="group">
+            {{ group.name }} <span class="second">{{ group.score }}</span>
+            @if (!isRunning()) {
+              <button
+                type="button"
+                matButton="text"
+                class="small"
+                [attr.aria-label]="'Run the ' + group.name + ' examples again'"
+                (click)="runSome(group.examples)"
+              >
+                again
+              </button>
+            }
+          </p>
+        }
         <ol class="results">
-          @for (row of rows(); track row.example.id) {
+          @for (row of group.rows; track row.example.id) {
             <li [class]="row.result.verdict">
               <span class="sign" aria-hidden="true"></span>
               <span class="verdict">{{ words[row.result.verdict] }}</span>
@@ -48,14 +77,16 @@ import { counted } from '../../ui/words';
               <span class="told">
                 @if (row.result.difference; as it) {
                   <span class="second">expected</span>
-                  <b class="mono">{{ row.example.expected }}</b>
+                  <b class="mono">{{ short(row.example.expected) }}</b>
                   @if (row.example.isTaken) {
                     <span class="second">(taken from a version)</span>
                   }
                   <span class="second">got</span>
-                  <b class="mono got">{{ row.result.actual }}</b>
+                  <b class="mono got">{{ short(row.result.actual) }}</b>
                   @if (it.place !== '') {
-                    <span class="second">first at {{ it.place }}: {{ it.actual }} for {{ it.expected }}</span>
+                    <span class="second"
+                      >first at {{ it.place }}: {{ short(it.actual) }} for {{ short(it.expected) }}</span
+                    >
                   }
                 } @else if (row.result.message !== '') {
                   {{ row.result.message }}
@@ -63,18 +94,20 @@ import { counted } from '../../ui/words';
                     <span class="second">Line {{ row.result.line }}.</span>
                   }
                 } @else {
-                  <b class="mono">{{ row.result.actual }}</b>
+                  <b class="mono">{{ short(row.result.actual) }}</b>
                   @if (row.result.verdict === 'ran') {
-                    <span class="second">nothing is expected</span>
-                    <button
-                      type="button"
-                      matButton="text"
-                      class="small"
-                      matTooltip="marked as taken from a version: it shows only whether others do the same"
-                      (click)="take(row.example, row.result)"
-                    >
-                      Take it as expected
-                    </button>
+                    <span [class]="row.others.isOther ? 'got' : 'second'">{{ row.others.text }}</span>
+                    @if (row.result.actual.length <= mostKept) {
+                      <button
+                        type="button"
+                        matButton="text"
+                        class="small"
+                        matTooltip="marked as taken from a version: it shows only whether others do the same"
+                        (click)="take(row.example, row.result)"
+                      >
+                        Take it as expected
+                      </button>
+                    }
                   }
                 }
               </span>
@@ -86,7 +119,7 @@ import { counted } from '../../ui/words';
                     matButton="text"
                     class="small"
                     [attr.aria-label]="'Run ' + oneLine(row.example.input) + ' again'"
-                    (click)="runOne(row.example)"
+                    (click)="runSome([row.example])"
                   >
                     again
                   </button>
@@ -112,6 +145,10 @@ import { counted } from '../../ui/words';
       align-items: center;
       margin-top: 8px;
       font-size: 13px;
+    }
+    .group {
+      margin: 8px 0 -6px;
+      font: 600 13px/1.4 var(--text);
     }
     .ms {
       display: flex;
@@ -191,6 +228,7 @@ export class VersionChecks {
   private readonly store = inject(SheetStore);
   readonly version = input.required<EntryOf<'version'>>();
   readonly number = input.required<number>();
+  protected readonly mostKept = mostKept;
   protected readonly words: Readonly<Record<CheckResult['verdict'], string>> = {
     right: 'right',
     wrong: 'wrong',
@@ -204,14 +242,22 @@ export class VersionChecks {
   };
   protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
   protected readonly run = computed(() => this.runs.of(this.version()));
+  protected readonly isPython = computed(() => familyOf(this.version().language) === 'python');
   protected readonly isRunning = computed(() => /^(?:starting|running)$/.test(this.run()?.state ?? ''));
   protected readonly share = computed(
     () => (100 * (this.run()?.results.size ?? 0)) / Math.max(this.run()?.count ?? 1, 1),
   );
-  protected readonly rows = computed(() =>
-    this.examples().flatMap((example) => {
-      const result = this.run()?.results.get(example.id);
-      return result ? [{ example, result }] : [];
+  /** What was run, by groups: usual inputs, edge cases, large ones. */
+  protected readonly groups = computed(() =>
+    checkGroups.flatMap((name) => {
+      const examples = this.examples().filter((example) => groupOf(example) === name);
+      const rows = examples.flatMap((example) => {
+        const result = this.run()?.results.get(example.id);
+        return result ? [{ example, result, others: this.others(example.id, result) }] : [];
+      });
+      const { right, wanted } = scoreOf(rows.map(({ result }) => result));
+      const score = wanted === 0 ? '' : `${right} of ${wanted} right`;
+      return rows.length === 0 ? [] : [{ name, examples, rows, score }];
     }),
   );
   protected readonly summary = computed(() => {
@@ -230,12 +276,32 @@ export class VersionChecks {
   });
 
   protected start(): void {
-    void this.runs.run(this.version(), this.examples());
+    void this.runs.run(this.version(), byGroup(this.examples()));
   }
 
-  /** One check alone is no attempt. */
-  protected runOne(example: Example): void {
-    void this.runs.run(this.version(), [example]);
+  /** Some of them are no attempt. */
+  protected runSome(examples: readonly Example[]): void {
+    void this.runs.run(this.version(), examples);
+  }
+
+  /** Where nobody says what is right, other versions may: a plain one that is slow but surely right most of all. */
+  private others(exampleId: string, result: CheckResult): { readonly text: string; readonly isOther: boolean } {
+    const rules = this.store.single('check-rules');
+    const told = this.store.of('version').flatMap((version, index) => {
+      const other = version.id === this.version().id ? null : this.runs.of(version)?.results.get(exampleId);
+      const isSame = other?.verdict === 'ran' ? isSameAnswer(other, result, rules) : null;
+      return isSame === null ? [] : [{ number: index + 1, isSame }];
+    });
+    const other = told.find(({ isSame }) => !isSame);
+    if (other) return { text: `version ${other.number} gives another answer`, isOther: true };
+    if (told.length === 0) return { text: 'nothing is expected', isOther: false };
+    return { text: `the same as version ${told.map(({ number }) => number).join(', ')}`, isOther: false };
+  }
+
+  protected short(text: string): string {
+    return text.length <= shownLetters
+      ? text
+      : `${text.slice(0, shownLetters)}… (${grouped(text.length)} characters)`;
   }
 
   /** What this version gave is expected from now on, with a mark that nobody else said so. */
@@ -248,8 +314,9 @@ export class VersionChecks {
     return text.trim().replace(/\s*\n\s*/g, ' ⏎ ') || 'nothing';
   }
 
-  protected timeText({ ms, verdict }: CheckResult): string {
+  protected timeText({ ms, verdict, bytes }: CheckResult): string {
     if (verdict === 'unreadable' || verdict === 'did-not-compile') return '';
-    return ms < 10 ? `${ms.toFixed(1)} ms` : ms < 1000 ? `${Math.round(ms)} ms` : `${(ms / 1000).toFixed(1)} s`;
+    const time = ms < 10 ? `${ms.toFixed(1)} ms` : ms < 1000 ? `${Math.round(ms)} ms` : `${(ms / 1000).toFixed(1)} s`;
+    return bytes === null ? time : `${time} · ${megabytes(bytes)}`;
   }
 }

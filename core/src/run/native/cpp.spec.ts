@@ -1,6 +1,6 @@
-import { CompileFault } from './compile-fault';
+import { CompileFault } from '../compile-fault';
 import { cppProgram, declaredInCpp } from './cpp';
-import { type Signature, signatureOf } from './signature';
+import { type Signature, signatureOf } from '../signature';
 
 const told = (code: string): string[] =>
   declaredInCpp(code).map(({ name, kind, parameters }) =>

@@ -1,10 +1,8 @@
-import { closingAt, topLevelParts } from '../brackets';
-import { CompileFault } from './compile-fault';
-import type { Program } from './job';
-import type { Declared, Parameter, Signature } from './signature';
-
-/** What stands before the JSON of an answer in what a native program writes. */
-export const answerMark = '\u001e';
+import { closingAt } from '../../brackets';
+import { CompileFault } from '../compile-fault';
+import type { Program } from '../job';
+import type { Declared, Parameter, Signature } from '../signature';
+import { outerText, splitTypes, withoutComments } from './code-text';
 
 /** Functions and classes that C++ declares outermost. */
 export function declaredInCpp(code: string): Declared[] {
@@ -25,25 +23,6 @@ function isType(text: string): boolean {
   return !/\b(?:return|else|new|class|struct|enum|union|using|namespace|if|for|while|switch)\b/.test(text);
 }
 
-/** The code with nothing in its strings, and without comments and macros. */
-function withoutComments(code: string): string {
-  const plain = code.replace(/"(?:\\.|[^"\\\n])*"|\/\*[\s\S]*?\*\/|\/\/[^\n]*/g, (part) =>
-    part.startsWith('"') ? '""' : ' ',
-  );
-  return plain.replace(/^[ \t]*#.*$/gm, '');
-}
-
-/** The code with the bodies of everything taken out: `int f(int a) {}`. */
-function outerText(code: string): string {
-  let text = '';
-  for (let at = 0; at < code.length; at++) {
-    text += code.charAt(at);
-    if (code.charAt(at) !== '{') continue;
-    at = closingAt(code, at + 1) - 1;
-  }
-  return text;
-}
-
 /** `const vector<int>& heights = {}` is a `vector<int>` called heights. */
 function parametersOf(given: string): Parameter[] {
   return splitTypes(given)
@@ -53,14 +32,6 @@ function parametersOf(given: string): Parameter[] {
       const [, type = part, name = ''] = /^(.*?[\s*&>])([A-Za-z_]\w*)$/s.exec(part) ?? [];
       return { name, type: type.trim().replace(/\s+/g, ' ') };
     });
-}
-
-/** Parted by commas that stand in no brackets, `<` among them. */
-function splitTypes(text: string): string[] {
-  return topLevelParts(text.replace(/</g, '(').replace(/>/g, ')'), ',').reduce<{ parts: string[]; at: number }>(
-    ({ parts, at }, part) => ({ parts: [...parts, text.slice(at, at + part.length)], at: at + part.length + 1 }),
-    { parts: [], at: 0 },
-  ).parts;
 }
 
 /** The type of a value that is passed as this: without const and reference. */

@@ -1,0 +1,30 @@
+import type { CompileFault } from '../compile-fault';
+import type { Program } from '../job';
+import type { Declared, NativeFamily, Signature } from '../signature';
+import { cppProgram, declaredInCpp } from './cpp';
+import { csharpProgram } from './csharp';
+import { declaredInGo, goProgram } from './go';
+import { declaredInClasses, javaProgram } from './java';
+import { declaredInKotlin, kotlinProgram } from './kotlin';
+import { declaredInRuby, rubyProgram } from './ruby';
+import { declaredInRust, rustProgram } from './rust';
+
+/** What is known of a language whose programs the machine's own tools run. */
+interface NativeLanguage {
+  /** What begins a program that reads standard input by itself. */
+  readonly main: RegExp;
+  readonly declared: (code: string) => readonly Declared[];
+  readonly program: (code: string, signature: Signature) => Program | CompileFault;
+}
+
+/** C passes lists with their lengths, in ways that no signature tells: it reads standard input only. */
+export const nativeLanguages: Readonly<Record<Exclude<NativeFamily, 'c'>, NativeLanguage>> = {
+  cpp: { main: /\bint\s+main\s*\(/, declared: declaredInCpp, program: cppProgram },
+  java: { main: /\bstatic\s+(?:final\s+)?void\s+main\s*\(/, declared: declaredInClasses, program: javaProgram },
+  csharp: { main: /\bstatic\s+(?:void|int)\s+Main\s*\(/, declared: declaredInClasses, program: csharpProgram },
+  kotlin: { main: /\bfun\s+main\s*\(/, declared: declaredInKotlin, program: kotlinProgram },
+  go: { main: /^func\s+main\s*\(\s*\)/m, declared: declaredInGo, program: goProgram },
+  rust: { main: /\bfn\s+main\s*\(\s*\)/, declared: declaredInRust, program: rustProgram },
+  // A script reads where it stands; what it declares is called where nothing is read.
+  ruby: { main: /\b(?:gets|readlines)\b|\bSTDIN\b|\$stdin\b|\bARGF\b/, declared: declaredInRuby, program: rubyProgram },
+};
