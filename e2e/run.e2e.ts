@@ -95,6 +95,36 @@ test('code in TypeScript and JavaScript runs over the examples, and a page that 
   await run(page, /^Cobol does not run here yet/);
 });
 
+test('large inputs are made by their rule, run last, and show where two versions differ', async ({ lernen, page }) => {
+  test.setTimeout(120_000 * slowness);
+  await openWith(lernen, page, [
+    ['<100 000 numbers from 1 to 1000>, 7', ''],
+    ['[3, 1, 2, 5, 1, 1, 1], 5', '3'],
+    ['[], 5', '0'],
+  ]);
+  const longest = (most: string): string =>
+    `function longest(oil, b) {\n  let left = 0, total = 0, best = 0;\n  oil.forEach((it, right) => {\n    total += it;\n    while (total > b) total -= oil[left++];\n    best = Math.max(best, right - left + 1);\n  });\n  return ${most};\n}\n`;
+  await write(page, 'JavaScript', longest('best'));
+  await run(page, '2 of 2 examples right');
+  await expect(results(page).locator('.group')).toHaveText([
+    /^normal 1 of 1 right/,
+    /^edge 1 of 1 right/,
+    /^large\s+again/,
+  ]);
+  await expect(row(page, 2)).toContainText('nothing is expected');
+  await page.getByRole('button', { name: 'Another version' }).click({ delay: 100 });
+  const second = page.getByRole('textbox', { name: 'Code of version 2' });
+  await second.click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
+  await page.keyboard.insertText(longest('Math.min(best, 3)'));
+  await page.getByRole('button', { name: 'Run all versions over all examples' }).click({ delay: 100 });
+  await expect(results(page).nth(1).locator('li').nth(2)).toContainText('version 1 gives another answer', {
+    timeout: 30_000 * slowness,
+  });
+  await expect(row(page, 2)).toContainText('version 2 gives another answer');
+});
+
 test('Python runs in the browser, also without the server once it was loaded, and is started anew after an endless loop', async ({
   lernen,
   page,

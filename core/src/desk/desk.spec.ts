@@ -9,7 +9,7 @@ import { type Happened, likelySlips } from './likely-slips';
 import { attemptOf, resultFrom } from './run-attempt';
 import { railOf } from './rail';
 import { type Turn, correctedCourse, phaseAt, stretchesOf, turned } from './turns';
-import { usualPhases } from './usual';
+import { techniquePhases, usualPhases } from './usual';
 
 const result = (verdict: CheckResult['verdict'], part: Partial<CheckResult> = {}): CheckResult => ({
   id: newId(),
@@ -100,6 +100,10 @@ describe('the phases of a sitting', () => {
     expect(usualPhases(enough, problems, solve, enough[3]?.id)?.count).toBe(3);
     expect(usualPhases([makeSitting(hard.id)], problems, solve)).toBeNull();
     expect(usualPhases(few, problems, { ...solve, kind: 'sketch' })).toBeNull();
+    const split = techniquePhases([...few, makeSitting(hard.id)], ({ problemId }) => problemId === hard.id);
+    expect([split?.own.seconds.plan, split?.own.count, split?.others?.seconds.plan]).toEqual([600, 2, 100]);
+    expect(techniquePhases(few, () => true)?.others).toBeNull();
+    expect(techniquePhases([makeSitting(hard.id)], () => true)).toBeNull();
     expect(phaseSeconds(few.flatMap(({ course }) => course)).plan).toBe(1300);
   });
 });

@@ -33,7 +33,22 @@ export function usualPhases(
   const isAlike = (other: SittingKind): boolean => (isWholeSolve(kind) ? isWholeSolve(other) : other === kind);
   const timed = sittings.filter((it) => !it.deleted && it.id !== without && it.course.length > 0 && isAlike(it.kind));
   const alike = timed.filter(({ problemId }) => (problems.get(problemId)?.difficulty ?? null) === difficulty);
-  const counted = (alike.length >= fewest ? alike : timed).slice(-newest);
+  return medianPhases(alike.length >= fewest ? alike : timed);
+}
+
+/** The whole solves of a technique's problems, and beside them those of all others; null where none of it was timed. */
+export function techniquePhases(
+  sittings: readonly Sitting[],
+  isOfTechnique: (sitting: Sitting) => boolean,
+): { readonly own: UsualPhases; readonly others: UsualPhases | null } | null {
+  const solves = sittings.filter((it) => !it.deleted && it.course.length > 0 && isWholeSolve(it.kind));
+  const own = medianPhases(solves.filter(isOfTechnique));
+  return own && { own, others: medianPhases(solves.filter((it) => !isOfTechnique(it))) };
+}
+
+/** The median of each phase over the newest of these. */
+function medianPhases(timed: readonly Sitting[]): UsualPhases | null {
+  const counted = timed.slice(-newest);
   if (counted.length === 0) return null;
   const sums = counted.map(({ course }) => phaseSeconds(course));
   const seconds = Object.fromEntries(phases.map((phase) => [phase, median(sums.map((it) => it[phase]))]));

@@ -64,6 +64,7 @@ describe('what the desk writes down by itself', () => {
     line: null,
     printed: '',
     ms: 1,
+    bytes: null,
   });
   const finish = async (...results: CheckResult[]): Promise<void> => {
     TestBed.inject(CheckRuns).finished.next({ versionId: newId(), results });

@@ -1,3 +1,4 @@
+import type { Sitting } from '@lernen/core/model';
 import { someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Sheet } from './sheet';
@@ -7,11 +8,11 @@ describe('the page of a problem', () => {
   const problem = someProblem('Tide Gauge Gaps');
   const sitting = someSitting(problem.id, { minutes: 41, slips: ['typo'], felt: 4 });
   afterEach(() => page.close());
-  const open = async (): Promise<void> => {
+  const open = async (course: Sitting['course'] = []): Promise<void> => {
     page = await openPage(
       Sheet,
       `/problems/${problem.id}`,
-      { problems: [problem], sittings: [sitting] },
+      { problems: [problem], sittings: [{ ...sitting, course }] },
       'problems/:id',
     );
   };
@@ -23,6 +24,16 @@ describe('the page of a problem', () => {
     await page.until(() => /\d+\s% now/.test(page.text));
     await page.until(() => /In the plan.*(?:Spot|Sketch|Rebuild)/.test(page.text));
     expect(page.all('nav li.filled')).toEqual([]);
+  });
+
+  it('shows where the time of its newest solve at the desk went, against the target', async () => {
+    await open([
+      { phase: 'read', seconds: 100 },
+      { phase: 'code', seconds: 1000 },
+    ]);
+    const times = page.element.querySelector('app-latest-times');
+    expect(times?.textContent).toContain('18:20 of 25 min.');
+    expect(times?.querySelectorAll('li')[2]?.textContent.replace(/\s+/g, ' ').trim()).toBe('code 16:40');
   });
 
   it('is changed through its form, empty fields becoming nothing', async () => {

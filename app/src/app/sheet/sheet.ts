@@ -39,6 +39,7 @@ import { sittingText } from '../ui/sitting-facts';
 import { counted, feltWords, halfText, percent } from '../ui/words';
 import { keysText, shortcutOf } from '../ui/shortcut-registry';
 import { BoundsAllow } from './margin/bounds-allow';
+import { LatestTimes } from './margin/latest-times';
 import { SheetFocus } from './sheet-focus';
 import { SheetLimits } from './sheet-limits';
 import { SheetScroll } from './sheet-scroll';
@@ -56,6 +57,7 @@ import { isWriting } from '../ui/writing';
     DayField,
     DifficultyNotches,
     KindMark,
+    LatestTimes,
     MatButton,
     MatTooltip,
     ProblemForm,

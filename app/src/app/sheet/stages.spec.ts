@@ -147,6 +147,25 @@ describe('the stages of a sheet', () => {
     expect(found.some((it) => it.kind === 'example' && it.isCheck)).toBeTrue();
   });
 
+  it('offer a large input from the bounds, show what its rule makes, and keep the group that one chooses', async () => {
+    await open([entry('example', { input: '[5, 2, 4], 2', expected: '1' })], ['1 ≤ n ≤ 1000', '1 ≤ a[i] ≤ 9']);
+    const groups = (): string[] => page.all('app-examples-stage mat-select').map((it) => it.textContent.trim());
+    await page.until(() => groups().join() === 'normal');
+    await page.press('A large one, from the bounds');
+    await page.until(() => valueOf('Input of example 2') === '<1000 numbers from 1 to 9>\n2');
+    expect(groups()).toEqual(['normal', 'large']);
+    expect(page.text).toMatch(/makes \[(?:\d, ){6}… 1.000 in all\]/);
+    expect(page.text).not.toContain('A large one, from the bounds');
+    await page.fill('Input of example 2', '<1000 numbrs from 1 to 9>');
+    await page.until(() => page.text.includes('Cannot read the rule <1000 numbrs from 1 to 9> at position 6'));
+    await page.choose('Group of example 1', 'edge');
+    let found: Entry[] = [];
+    await page.until(() => {
+      void stored().then((entries) => (found = entries));
+      return found.some((it) => it.kind === 'example' && it.group === 'edge');
+    });
+  });
+
   it('set versions side by side, hold them to the rules of the sheet, and compare the picked ones', async () => {
     const versions = [
       entry('version', { title: 'sorted', code: 'def f(p):\n    return sorted(p)[0]\n' }),

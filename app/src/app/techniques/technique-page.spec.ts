@@ -1,4 +1,5 @@
 import { TestBed } from '@angular/core/testing';
+import type { Sitting } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { Drafts } from '../data/drafts';
 import { somePractice, someProblem, someSitting } from '../testing/database';
@@ -33,6 +34,20 @@ describe('the page of a technique', () => {
     const worst = rows('.moves').find((it) => it.includes('slip: off by one'));
     expect(worst).toMatch(/− \d+$/);
     expect(page.text).toContain('Your slips off by one 1');
+  });
+
+  it('shows where the time of its solves goes, beside those of other techniques', async () => {
+    const [own, other] = [
+      someProblem('Lens Polishing Order'),
+      { ...someProblem('Kelp Row Mowing'), techniques: ['greedy'] },
+    ];
+    const timed = (problemId: string, plan: number): Sitting =>
+      someSitting(problemId, { course: [{ phase: 'plan', seconds: plan }] });
+    await open('heap', { problems: [own, other], sittings: [timed(own.id, 600), timed(other.id, 300)] });
+    const times = page.element.querySelector('.phases');
+    expect(times?.textContent).toMatch(/plan\s*10:00\s*\+5:00/);
+    expect(times?.textContent).toContain('the median of 1 whole solve at the desk, 10:00 in all');
+    expect(times?.textContent).toContain('the marks are 1 whole solve of your other techniques');
   });
 
   it('says that a number is not one yet where little is logged, and what to do where nothing is', async () => {

@@ -2,8 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
+import { techniquePhases } from '@lernen/core/desk';
 import { sittingEvidence } from '@lernen/core/estimate';
-import { type Slip, type Technique, dayOf, resolveTechnique, techniquesOf } from '@lernen/core/model';
+import { type Slip, type Technique, dayOf, resolveTechnique, secondsText, techniquesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -11,6 +12,7 @@ import { Reasons } from '../store/reasons';
 import { REPOSITORY } from '../store/profile';
 import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
+import { PhaseBars } from '../ui/phase-bars';
 import { sittingText } from '../ui/sitting-facts';
 import { StrengthLine } from '../ui/strength-line';
 import { counted, percent, slipWords } from '../ui/words';
@@ -22,7 +24,7 @@ const maxShown = 200;
 /** One technique: what points to it, what goes wrong, and the sittings behind its number. */
 @Component({
   selector: 'app-technique-page',
-  imports: [MatTooltip, CodeEditor, MatButton, RouterLink, StrengthLine, TechniqueSheets, TextField],
+  imports: [MatTooltip, CodeEditor, MatButton, PhaseBars, RouterLink, StrengthLine, TechniqueSheets, TextField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (technique(); as it) {
@@ -66,6 +68,13 @@ const maxShown = 200;
               </button>
             }
           </section>
+          @if (phaseTimes(); as times) {
+            <section class="phases" aria-labelledby="phases-title">
+              <h2 id="phases-title">Time by phase</h2>
+              <app-phase-bars [taken]="times.own.seconds" [usual]="times.others?.seconds ?? null" />
+              <p class="second">{{ times.text }}</p>
+            </section>
+          }
           @if (moves().length > 0) {
             <section class="moves" aria-labelledby="moves-title">
               <h2 id="moves-title">What moved it most</h2>
@@ -148,8 +157,13 @@ const maxShown = 200;
     .figures {
       margin: 8px 0;
     }
-    app-strength-line {
+    app-strength-line,
+    .phases {
       max-width: 480px;
+    }
+    .phases p {
+      margin-top: 4px;
+      font-size: 12px;
     }
     ol {
       margin: 0;
@@ -229,6 +243,20 @@ export class TechniquePage {
         return [{ sitting, problem, evidence, text, day: shortDay(dayOf(sitting.startedAt, this.clock.zone)) }];
       })
       .reverse();
+  });
+
+  /** Where the time of its whole solves goes, beside those of other techniques; null where none was timed at the desk. */
+  protected readonly phaseTimes = computed(() => {
+    const own = new Map(this.problems().map((problem) => [problem.id, problem]));
+    const times = techniquePhases(this.log.log().sittings, ({ problemId }) => own.has(problemId));
+    if (!times) return null;
+    const whole = Object.values(times.own.seconds).reduce((sum, seconds) => sum + seconds, 0);
+    const count = times.own.count;
+    const beside = times.others
+      ? `; the marks are ${counted(times.others.count, 'whole solve')} of your other techniques`
+      : '';
+    const text = `Minutes and seconds, the median of ${counted(count, 'whole solve')} at the desk, ${secondsText(Math.round(whole))} in all${beside}.`;
+    return { ...times, text };
   });
 
   protected pointsText(change: number): string {

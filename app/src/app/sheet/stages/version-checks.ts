@@ -299,9 +299,7 @@ export class VersionChecks {
   }
 
   protected short(text: string): string {
-    return text.length <= shownLetters
-      ? text
-      : `${text.slice(0, shownLetters)}… (${grouped(text.length)} characters)`;
+    return text.length <= shownLetters ? text : `${text.slice(0, shownLetters)}… (${grouped(text.length)} characters)`;
   }
 
   /** What this version gave is expected from now on, with a mark that nobody else said so. */

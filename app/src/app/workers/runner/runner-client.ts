@@ -41,7 +41,10 @@ export class RunnerClient {
         if (message.tell === 'failed') reject(new Error(message.message));
       });
       const { machine, program, inputs, limitMs, isMeasured } = job;
-      this.connected().then((port) => ask(port, { ask: 'run', id, machine, program, inputs, limitMs, isMeasured }), reject);
+      this.connected().then(
+        (port) => ask(port, { ask: 'run', id, machine, program, inputs, limitMs, isMeasured }),
+        reject,
+      );
     }).finally(() => this.listeners.delete(id));
     const stop = (): void => {
       settle();
