@@ -3,6 +3,21 @@ import { chromium as browserType } from '@playwright/test';
 import { Lernen, expect, test } from './lernen';
 import { chromium, startTestServer } from './server';
 
+const others = [
+  [
+    'java',
+    'Java',
+    'class Ropes {\n  int sum(int[] ropes, int k) {\n    return Arrays.stream(ropes, 0, k).sum();\n  }\n}\n',
+  ],
+  [
+    'go',
+    'Go',
+    'func sum(ropes []int, k int) (all int) {\n\tfor _, it := range ropes[:k] {\n\t\tall += it\n\t}\n\treturn\n}\n',
+  ],
+  ['rust', 'Rust', 'fn sum(ropes: &[i32], k: usize) -> i32 {\n    ropes[..k].iter().sum()\n}\n'],
+  ['ruby', 'Ruby', 'def sum(ropes, k)\n  ropes.first(k).sum\nend\n'],
+] as const;
+
 test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endless, and stopped with its server', async () => {
   test.setTimeout(180_000);
   const tools = await findToolchains();
@@ -46,6 +61,18 @@ test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endl
   await lernen.settled();
   await run();
   await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 });
+
+  // Others are called in the same way, where the machine has them.
+  for (const [family, language, code] of others) {
+    if (!tools.some((it) => it.family === family && it.version !== null)) continue;
+    await page.getByRole('combobox', { name: 'Language of version 1' }).fill(language);
+    await page.keyboard.press('Tab');
+    await write(code);
+    await run();
+    await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 });
+  }
+  await page.getByRole('combobox', { name: 'Language of version 1' }).fill('C++');
+  await page.keyboard.press('Tab');
 
   await write(right.replace('0)', '1)'));
   await run();

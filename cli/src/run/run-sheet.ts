@@ -4,8 +4,10 @@ import { type EntryOf, isFilled, ofKind } from '@lernen/core/model';
 import {
   type CheckResult,
   type CheckRules,
+  byGroup,
   checkedResult,
   checkerInput,
+  measuredText,
   oneLine,
   preparedRun,
   usualCheckRules,
@@ -54,7 +56,9 @@ export async function runSheet(text: string, options: RunOptions, newId: () => s
   if (versions.length === 0) throw new LernenError('run', 'The sheet has no such version.');
   const own = options.input;
   const examples: readonly Example[] =
-    own === undefined ? ofKind(entries, 'example').filter(isFilled) : [{ id: 'input', input: own, expected: '' }];
+    own === undefined
+      ? byGroup(ofKind(entries, 'example').filter(isFilled))
+      : [{ id: 'input', input: own, expected: '' }];
   if (examples.length === 0)
     throw new LernenError('run', 'The sheet has no examples to run on; give one with --input.');
   const reports: CheckedVersion[] = [];
@@ -95,15 +99,8 @@ export async function checkedVersion(
 }
 
 /** One example with what came of it, in a line. */
-export function resultLine({
-  verdict,
-  input,
-  expected,
-  actual,
-  difference,
-  message,
-  line: at,
-}: CheckedExample): string {
+export function resultLine(result: CheckedExample): string {
+  const { verdict, input, expected, actual, difference, message, line: at } = result;
   const where = difference && difference.place !== '' ? `, first at ${difference.place}` : '';
   const told =
     verdict === 'right' || verdict === 'ran'
@@ -111,7 +108,13 @@ export function resultLine({
       : difference
         ? `expected ${oneLine(expected)}, got ${oneLine(actual)}${where}`
         : `${message}${at === null ? '' : ` (line ${at})`}`;
-  return `  ${verdict.padEnd(12)} ${oneLine(input)}  ${told}`;
+  const took = measuredText(result);
+  return `  ${verdict.padEnd(12)} ${oneLine(input)}  ${clipped(told)}${took === '' ? '' : `  (${took})`}`;
+}
+
+/** Of what is longer than a few lines the beginning. */
+function clipped(text: string): string {
+  return text.length <= 500 ? text : `${text.slice(0, 500)}… (${text.length} characters)`;
 }
 
 export function runText({ title, versions }: RunReport): string {

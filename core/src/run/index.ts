@@ -7,6 +7,7 @@ export * from './javascript';
 export * from './job';
 export * from './large-input';
 export * from './made-value';
+export * from './measured-text';
 export * from './one-line';
 export * from './prepared';
 export * from './python';

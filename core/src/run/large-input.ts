@@ -48,7 +48,8 @@ class Enlarger {
       const written = isCount ? String(size) : (this.grown(value) ?? text);
       return name === '' ? written : `${name} = ${written}`;
     });
-    return large.join(parts.some(({ name }) => name !== '') ? ', ' : '\n');
+    const isOneLine = parts.some(({ name }) => name !== '') || /^[[<({"]/.test(large[0] ?? '');
+    return large.join(isOneLine ? ', ' : '\n');
   }
 
   /** Operations again and again, their numbers drawn; the first stays where it makes the object. */

@@ -53,13 +53,6 @@ export function grouped(count: number): string {
 }
 
 /** The size of a file: `12 kB`. */
-/** Megabytes, or kilobytes where there is less. */
-export function megabytes(bytes: number): string {
-  const millions = bytes / 1e6;
-  if (millions < 1) return kilobytes(bytes);
-  return `${millions < 10 ? millions.toFixed(1) : Math.round(millions)} MB`;
-}
-
 export function kilobytes(bytes: number): string {
   return `${Math.max(Math.round(bytes / 1000), 1)} kB`;
 }

@@ -149,6 +149,7 @@ import { StageFrame } from './stage-frame';
     }
     .made {
       margin: 2px 0 0;
+      padding-left: 6px;
       overflow-wrap: anywhere;
       font-size: 12px;
     }

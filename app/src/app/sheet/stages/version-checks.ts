@@ -4,10 +4,10 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type EntryOf, type Example, checkGroups, isFilled } from '@lernen/core/model';
-import { type CheckResult, byGroup, familyOf, groupOf, isSameAnswer, scoreOf } from '@lernen/core/run';
+import { type CheckResult, byGroup, familyOf, groupOf, isSameAnswer, measuredText, scoreOf } from '@lernen/core/run';
 import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
-import { counted, grouped, megabytes } from '../../ui/words';
+import { counted, grouped } from '../../ui/words';
 
 /** Of long answers so much is shown; the longest that can be kept as expected. */
 const shownLetters = 200;
@@ -112,7 +112,7 @@ const mostKept = 20_000;
                 }
               </span>
               <span class="ms">
-                <span class="mono second">{{ timeText(row.result) }}</span>
+                <span class="mono second">{{ measuredText(row.result) }}</span>
                 @if (!isRunning()) {
                   <button
                     type="button"
@@ -229,6 +229,7 @@ export class VersionChecks {
   readonly version = input.required<EntryOf<'version'>>();
   readonly number = input.required<number>();
   protected readonly mostKept = mostKept;
+  protected readonly measuredText = measuredText;
   protected readonly words: Readonly<Record<CheckResult['verdict'], string>> = {
     right: 'right',
     wrong: 'wrong',
@@ -310,11 +311,5 @@ export class VersionChecks {
 
   protected oneLine(text: string): string {
     return text.trim().replace(/\s*\n\s*/g, ' ⏎ ') || 'nothing';
-  }
-
-  protected timeText({ ms, verdict, bytes }: CheckResult): string {
-    if (verdict === 'unreadable' || verdict === 'did-not-compile') return '';
-    const time = ms < 10 ? `${ms.toFixed(1)} ms` : ms < 1000 ? `${Math.round(ms)} ms` : `${(ms / 1000).toFixed(1)} s`;
-    return bytes === null ? time : `${time} · ${megabytes(bytes)}`;
   }
 }
