@@ -73,8 +73,7 @@ async function back(page: Page, open: () => Promise<void>, start: string): Promi
 
 /** @returns what was wrong with using it; null where nothing was. */
 async function use(page: Page, { role }: Control, element: Locator): Promise<string | null> {
-  // In the middle, where nothing that is docked at an edge lies over it.
-  await element.evaluate((it) => it.scrollIntoView({ block: 'center', behavior: 'instant' }));
+  await bringToMiddle(page, element);
   if (role === 'slider') {
     await element.focus();
     await page.keyboard.press('ArrowRight');
@@ -89,6 +88,21 @@ async function use(page: Page, { role }: Control, element: Locator): Promise<str
     .catch(() => false);
   if (isText) await page.keyboard.type('7');
   return null;
+}
+
+/** Where nothing that is docked at an edge lies over it, and no scrolling is under way any more, as a hand would wait for. */
+async function bringToMiddle(page: Page, element: Locator): Promise<void> {
+  const end = Date.now() + patience;
+  let last = NaN;
+  while (Date.now() < end) {
+    const top = await element.evaluate((it) => {
+      it.scrollIntoView({ block: 'center', behavior: 'instant' });
+      return it.getBoundingClientRect().y;
+    });
+    if (Math.abs(top - last) < 1) return;
+    last = top;
+    await page.waitForTimeout(100);
+  }
 }
 
 /** Down, a tenth of a second, up at the same place: whatever is pressed must still be there. */

@@ -93,6 +93,9 @@ const writtenAfterMs = 400;
     </section>
   `,
   styles: `
+    h3 {
+      margin: 18px 0 2px;
+    }
     .snippet {
       display: grid;
       grid-template-columns: repeat(3, minmax(0, 1fr)) auto auto;
