@@ -16,6 +16,7 @@ async function start(
 }
 
 async function writeCode(page: Page, number: number, language: string, code: string): Promise<void> {
+  await page.getByRole('link', { name: /^Code/ }).click({ delay: 100 });
   await page.getByRole('combobox', { name: `Language of version ${number}` }).fill(language);
   await page.keyboard.press('Enter');
   const editor = page.getByRole('textbox', { name: `Code of version ${number}` });

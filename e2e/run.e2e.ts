@@ -98,7 +98,7 @@ test('code in TypeScript and JavaScript runs over the examples, and a page that 
 test('large inputs are made by their rule, run last, and show where two versions differ', async ({ lernen, page }) => {
   test.setTimeout(120_000 * slowness);
   await openWith(lernen, page, [
-    ['<100 000 numbers from 1 to 1000>, 7', ''],
+    ['<100 000 numbers from 1 to 3>, 7', ''],
     ['[3, 1, 2, 5, 1, 1, 1], 5', '3'],
     ['[], 5', '0'],
   ]);
@@ -107,9 +107,9 @@ test('large inputs are made by their rule, run last, and show where two versions
   await write(page, 'JavaScript', longest('best'));
   await run(page, '2 of 2 examples right');
   await expect(results(page).locator('.group')).toHaveText([
-    /^normal 1 of 1 right/,
-    /^edge 1 of 1 right/,
-    /^large\s+again/,
+    /^\s*normal 1 of 1 right/,
+    /^\s*edge 1 of 1 right/,
+    /^\s*large\s+again/,
   ]);
   await expect(row(page, 2)).toContainText('nothing is expected');
   await page.getByRole('button', { name: 'Another version' }).click({ delay: 100 });

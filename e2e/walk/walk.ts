@@ -122,9 +122,10 @@ async function press(page: Page, element: Locator): Promise<string | null> {
   const still = await placeOf(page, element, at);
   await page.mouse.up();
   // What is pressed may be gone by then, such as an option that is taken at once; it may not be elsewhere.
-  const isStill =
-    still === null || (!still.isCovered && Math.abs(still.left - at.left) + Math.abs(still.top - at.top) < 3);
-  return isStill ? null : 'moved away under the pointer';
+  if (still === null) return null;
+  if (Math.abs(still.left - at.left) + Math.abs(still.top - at.top) >= 3)
+    return `moved away under the pointer, by ${still.left - at.left}, ${still.top - at.top} px`;
+  return still.isCovered ? 'came to lie under something else while it was pressed' : null;
 }
 
 interface Place {

@@ -2,6 +2,7 @@ import { type CheckGroup, type Example, checkGroups } from '../model/entry';
 import { type EdgeCase, coveredBy } from '../sheet/edge-cases';
 import type { CheckResult } from './checks';
 import { isMade } from './read-input';
+import { argumentTexts } from './signature';
 
 /** Longer inputs count as large; the longest that people type by hand are shorter. */
 const largeLetters = 2000;
@@ -22,8 +23,15 @@ const marksEdge: ReadonlySet<EdgeCase> = new Set<EdgeCase>([
 export function groupOf(example: Pick<Example, 'input' | 'tags' | 'group'>): CheckGroup {
   if (example.group !== null) return example.group;
   if (isMade(example.input) || example.input.length > largeLetters || example.tags.includes('largest')) return 'large';
-  const isEdge = example.tags.length > 0 || coveredBy(example).some((edge) => marksEdge.has(edge));
+  const isEdge = example.tags.length > 0 || shownBy(example.input).some((edge) => marksEdge.has(edge));
   return isEdge ? 'edge' : 'normal';
+}
+
+/** Of several arguments the lists and texts tell; a number beside them is no single element. */
+function shownBy(input: string): EdgeCase[] {
+  const texts = argumentTexts(input).map(({ text }) => text);
+  const parts = texts.length > 1 ? texts.filter((text) => /^[["']/.test(text)) : [input];
+  return parts.flatMap((part) => coveredBy({ input: part, tags: [] }));
 }
 
 /** Checks in the order in which they are run: usual ones first, large ones last. */

@@ -122,6 +122,9 @@ describe('groups of checks', () => {
   it('follow from what goes in, unless they are told', () => {
     expect(groupOf(example('1 2 3'))).toBe('normal');
     expect(groupOf(example('[]'))).toBe('edge');
+    expect(groupOf(example('[], 5'))).toBe('edge');
+    expect(groupOf(example('a = [1, 2, 3], k = 1'))).toBe('normal');
+    expect(groupOf(example('k = 1, a = [7]'))).toBe('edge');
     expect(groupOf(example('4 2 3', ['touching']))).toBe('edge');
     expect(groupOf(example('<100 numbers from 1 to 9>'))).toBe('large');
     expect(groupOf({ ...example('[]'), group: 'normal' })).toBe('normal');

@@ -89,6 +89,14 @@ interface Row {
       bottom: -3px;
       border-left: 2px solid var(--ink);
     }
+    @media (forced-colors: active) {
+      i {
+        background: CanvasText;
+      }
+      b {
+        border-color: Highlight;
+      }
+    }
     .mono,
     .against {
       text-align: right;

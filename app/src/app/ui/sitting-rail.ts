@@ -192,6 +192,12 @@ import type { Attempt, Moment, Stretch } from '@lernen/core/model';
       .segment {
         border: 1px solid CanvasText;
       }
+      .mark.right i {
+        background: CanvasText;
+      }
+      .mark.wrong i {
+        border-style: dashed;
+      }
     }
   `,
 })

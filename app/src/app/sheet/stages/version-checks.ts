@@ -10,7 +10,7 @@ import { SheetStore } from '../../store/sheet-store';
 import { counted, grouped } from '../../ui/words';
 
 /** Of long answers so much is shown; the longest that can be kept as expected. */
-const shownLetters = 200;
+const shownLetters = 120;
 const mostKept = 20_000;
 
 /** Runs a version over the examples of its sheet, and shows what came out of each. */
@@ -150,6 +150,9 @@ const mostKept = 20_000;
       margin: 8px 0 -6px;
       font: 600 13px/1.4 var(--text);
     }
+    .group button {
+      margin-left: 6px;
+    }
     .ms {
       display: flex;
       gap: 6px;
@@ -182,6 +185,18 @@ const mostKept = 20_000;
     .ran .sign {
       border-color: var(--ink-2);
       background: none;
+    }
+    @media (forced-colors: active) {
+      .sign {
+        border-style: dashed;
+      }
+      .right .sign {
+        border-style: solid;
+        background: CanvasText;
+      }
+      .ran .sign {
+        border-style: solid;
+      }
     }
     .in {
       overflow: hidden;
