@@ -96,6 +96,8 @@ async function bringToMiddle(page: Page, element: Locator): Promise<void> {
   let last = NaN;
   while (Date.now() < end) {
     const top = await element.evaluate((it) => {
+      // A hand turns the wheel, which ends what the page itself still brings into view.
+      dispatchEvent(new WheelEvent('wheel'));
       it.scrollIntoView({ block: 'center', behavior: 'instant' });
       return it.getBoundingClientRect().y;
     });
