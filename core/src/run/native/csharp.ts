@@ -1,21 +1,12 @@
 import type { Program } from '../job';
 import type { Signature } from '../signature';
-import { declaredInClasses, wrapped } from './java';
+import { filledHarness, wrapped } from './classes';
 
 /** C# beside a class that asks it: its types say what the arguments become. */
 export function csharpProgram(code: string, signature: Signature): Program {
   if (signature.shape === 'stdio') return { signature, text: code };
-  const classes = declaredInClasses(code)
-    .filter(({ kind }) => kind === 'class')
-    .map(({ name }) => JSON.stringify(name));
-  return {
-    signature,
-    text: `using System; using System.Collections.Generic; using System.Linq; using System.Text; ${wrapped(code)}`,
-    harness: harness
-      .replace('"CLASSES"', classes.join(', '))
-      .replaceAll('NAME', signature.name)
-      .replace('"IS_CALL"', String(signature.shape === 'call')),
-  };
+  const usual = 'using System; using System.Collections.Generic; using System.Linq; using System.Text; ';
+  return { signature, text: usual + wrapped(code), harness: filledHarness(harness, code, signature) };
 }
 
 const harness = String.raw`using System;
@@ -69,7 +60,7 @@ static class Lernen {
     foreach (var owner in classes) {
       var type = typeof(Lernen).Assembly.GetType(owner);
       foreach (var method in type == null ? new MethodInfo[0] : type.GetMethods(all)) {
-        if (method.Name != name || method.GetParameters().Length != given.Count) continue;
+        if (method.Name != name || method.GetParameters().Length != given.Count || method.IsAbstract) continue;
         var self = method.IsStatic ? null : Made(type, new List<object>());
         var taken = Taken(given, method.GetParameters());
         watch.Restart();

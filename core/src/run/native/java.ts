@@ -1,53 +1,6 @@
-import { closingAt } from '../../brackets';
 import type { Program } from '../job';
-import type { Declared, Parameter, Signature } from '../signature';
-import { outerText, splitTypes, withoutComments } from './code-text';
-
-/** Classes of Java or C#, and the methods of them that could be asked. */
-export function declaredInClasses(code: string): Declared[] {
-  const plain = withoutComments(wrapped(code));
-  const found: Declared[] = [];
-  for (const { name, body } of outerClasses(plain)) {
-    for (const [, modifiers = '', , method = '', given = ''] of outerText(body).matchAll(methodPattern)) {
-      if (/\bprivate\b/.test(modifiers) || method === name) continue;
-      found.push({ name: method, parameters: parametersOf(given), kind: 'function', isOuter: true });
-    }
-    found.push({ name, parameters: [], kind: 'class', isOuter: true });
-  }
-  return found;
-}
-
-const methodPattern =
-  /((?:\b(?:public|private|protected|internal|static|final|sealed|override|virtual|synchronized)\s+)*)(?:<[^<>()]*>\s*)?([A-Za-z_][\w.]*(?:<[^()]*>)?(?:\s*\[[\s,]*\])*\??)\s+([A-Za-z_]\w*)\s*\(([^()]*)\)\s*(?:throws\s[\w\s,.]*)?(?:\{|=>)/g;
-
-function outerClasses(plain: string): { readonly name: string; readonly body: string }[] {
-  const classes: { readonly name: string; readonly body: string }[] = [];
-  const pattern = /\b(?:class|record|struct|interface|enum)\s+([A-Za-z_]\w*)[^;{]*\{/g;
-  for (let found = pattern.exec(plain); found; found = pattern.exec(plain)) {
-    const start = found.index + found[0].length;
-    const end = closingAt(plain, start);
-    classes.push({ name: found[1] ?? '', body: plain.slice(start, end) });
-    pattern.lastIndex = end;
-  }
-  return classes;
-}
-
-function parametersOf(given: string): Parameter[] {
-  return splitTypes(given)
-    .map((part) => part.trim().replace(/^(?:(?:final|ref|out|in|this)\s+)*/, ''))
-    .filter((part) => part !== '')
-    .map((part) => {
-      const [, type = part, name = ''] = /^(.*?)\s+([A-Za-z_]\w*)(?:\s*=.*)?$/s.exec(part) ?? [];
-      return { name, type };
-    });
-}
-
-/** Methods that stand in no class are put into one; lines stay where they are. */
-export function wrapped(code: string): string {
-  if (/\b(?:class|record|struct|interface|enum)\s+[A-Za-z_]\w*[^;{]*\{/.test(withoutComments(code))) return code;
-  const head = /^(?:\s*(?:import|using)\s[^;\n]*;[ \t]*\n?)*/.exec(code)?.[0] ?? '';
-  return `${head}class Solution { ${code.slice(head.length)}\n}`;
-}
+import type { Signature } from '../signature';
+import { filledHarness, wrapped } from './classes';
 
 /** Java beside a class that asks it: its types say what the arguments become. */
 export function javaProgram(code: string, signature: Signature): Program {
@@ -57,17 +10,7 @@ export function javaProgram(code: string, signature: Signature): Program {
     .replace(/^([ \t]*)package\s[^;]*;/m, '$1');
   const usual = 'import java.util.*; import java.util.function.*; import java.util.stream.*; ';
   if (signature.shape === 'stdio') return { signature, text: own };
-  const classes = declaredInClasses(code)
-    .filter(({ kind }) => kind === 'class')
-    .map(({ name }) => JSON.stringify(name));
-  return {
-    signature,
-    text: usual + own,
-    harness: harness
-      .replace('"CLASSES"', classes.join(', '))
-      .replaceAll('NAME', signature.name)
-      .replace('"IS_CALL"', String(signature.shape === 'call')),
-  };
+  return { signature, text: usual + own, harness: filledHarness(harness, code, signature) };
 }
 
 const harness = String.raw`import java.lang.reflect.*;
@@ -108,7 +51,7 @@ class Lernen {
   static String call(List<?> given) throws Throwable {
     for (String owner : classes)
       for (Method method : Class.forName(owner).getDeclaredMethods()) {
-        if (!method.getName().equals(name) || method.getParameterCount() != given.size() || method.isSynthetic()) continue;
+        if (!method.getName().equals(name) || method.getParameterCount() != given.size() || method.isSynthetic() || Modifier.isAbstract(method.getModifiers())) continue;
         method.setAccessible(true);
         Object self = Modifier.isStatic(method.getModifiers()) ? null : made(Class.forName(owner), List.of());
         Object[] taken = taken(given, method.getGenericParameterTypes());

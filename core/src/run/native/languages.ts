@@ -1,10 +1,11 @@
 import type { CompileFault } from '../compile-fault';
 import type { Program } from '../job';
 import type { Declared, NativeFamily, Signature } from '../signature';
+import { declaredInClasses } from './classes';
 import { cppProgram, declaredInCpp } from './cpp';
 import { csharpProgram } from './csharp';
 import { declaredInGo, goProgram } from './go';
-import { declaredInClasses, javaProgram } from './java';
+import { javaProgram } from './java';
 import { declaredInKotlin, kotlinProgram } from './kotlin';
 import { declaredInRuby, rubyProgram } from './ruby';
 import { declaredInRust, rustProgram } from './rust';
