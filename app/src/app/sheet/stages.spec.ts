@@ -3,6 +3,7 @@ import { v7 as newId } from 'uuid';
 import { entriesOf } from '../data/entries';
 import { saveSheet } from '../data/sheet-commands';
 import { someProblem } from '../testing/database';
+import { keydown } from '../testing/keydown';
 import { type OpenPage, openPage } from '../testing/page';
 import { Sheet } from './sheet';
 
@@ -32,9 +33,7 @@ describe('the stages of a sheet', () => {
   const key = (name: string, options: KeyboardEventInit = {}): void => {
     const target = document.activeElement ?? document.body;
     const shiftKey = /^[A-Z]$/.test(name);
-    target.dispatchEvent(
-      new KeyboardEvent('keydown', { key: name, shiftKey, bubbles: true, cancelable: true, ...options }),
-    );
+    target.dispatchEvent(keydown(name, { shiftKey, ...options }));
   };
 
   it('are saved as they are typed, and taken back', async () => {
@@ -296,9 +295,7 @@ describe('the trace on a sheet', () => {
 
   const cell = (at: string): HTMLElement | null => page.element.querySelector(`[data-cell="${at}"]`);
   const key = (name: string, options: KeyboardEventInit = {}): void => {
-    document.activeElement?.dispatchEvent(
-      new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...options }),
-    );
+    document.activeElement?.dispatchEvent(keydown(name, options));
   };
   const type = async (text: string): Promise<void> => {
     key(text[0] ?? '');

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { somePractice } from '../testing/database';
+import { keydown } from '../testing/keydown';
 import { type OpenPage, openPage } from '../testing/page';
 import { QuickLine } from './quick-line';
 import { Shortcuts } from './shortcuts';
@@ -24,9 +25,7 @@ describe('the quick line', () => {
     await page.settle();
   };
   const key = async (name: string, part: KeyboardEventInit = {}): Promise<boolean> => {
-    // The list of completions goes by the codes of keys, as a browser gives them.
-    const code = { keyCode: { ArrowUp: 38, ArrowDown: 40 }[name] ?? 0 };
-    const event = new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true, ...code, ...part });
+    const event = keydown(name, part);
     input().dispatchEvent(event);
     await page.settle();
     return event.defaultPrevented;

@@ -28,6 +28,7 @@ import {
 } from '@lernen/core/trace';
 import { SheetStore } from '../../store/sheet-store';
 import { CellDrawing } from '../../ui/cell-drawing';
+import { GridKeys } from '../../ui/grid-keys';
 import { afterPress } from '../../ui/press';
 import { valueOf } from '../../ui/value-of';
 import { TraceAnswer } from './trace-answer';
@@ -76,7 +77,10 @@ export class TraceGrid {
   protected readonly ruleWord = ruleWord;
   protected readonly ruleColumn = ruleColumn;
   protected readonly manyRows = manyRows;
-  private readonly at = signal({ row: 0, column: 0 });
+  private readonly rowCount = computed(() => this.trace().rows.length);
+  private readonly columnCount = computed(() => this.trace().columns.length);
+  private readonly keys = new GridKeys(this.rowCount, this.columnCount, this.injector);
+  private readonly at = this.keys.at;
   /** The text of the cell that is being written; null while none is. */
   protected readonly editing = signal<string | null>(null);
   private textBefore = '';
@@ -150,7 +154,7 @@ export class TraceGrid {
   protected go(row: number, column: number): void {
     if (this.isActive(row, column)) return;
     this.editing.set(null);
-    this.at.set({ row, column });
+    this.keys.set(row, column);
   }
 
   protected select(row: number, column: number): void {
@@ -237,7 +241,8 @@ export class TraceGrid {
       const isLeft = this.trace().id === id && !this.host.contains(document.activeElement);
       if (!isLeft || rows.length < 2 || !(rows.at(-1) ?? []).every((cell) => cell.trim() === '')) return;
       this.change({ rows: rows.slice(0, -1) });
-      this.at.update(({ row, column }) => ({ row: Math.min(row, rows.length - 2), column }));
+      const { row, column } = this.at();
+      this.keys.set(Math.min(row, rows.length - 2), column);
     });
   }
 
@@ -262,14 +267,6 @@ export class TraceGrid {
 
   protected key(event: KeyboardEvent): void {
     const { row, column } = this.at();
-    const moves: Partial<Record<string, readonly [number, number]>> = {
-      ArrowUp: [-1, 0],
-      ArrowDown: [1, 0],
-      ArrowLeft: [0, -1],
-      ArrowRight: [0, 1],
-      Enter: [0, 0],
-    };
-    const move = moves[event.key];
     if (event.ctrlKey || event.metaKey) return;
     if (event.altKey) {
       this.changeRows(event, row, column);
@@ -285,24 +282,33 @@ export class TraceGrid {
       return;
     }
     if (event.key !== 'Enter' && event.key.length > 1) this.walkedFrom = null;
-    if (move) {
+    if (this.goesOut(event)) {
       event.preventDefault();
-      if (event.key === 'Enter') this.edit(null);
-      else this.moveTo(row + move[0], column + move[1]);
+      if (event.key === 'ArrowDown') this.moveTo(row + 1, column);
+      else this.moveTo(row, column + 1);
+    } else if (this.keys.onKeydown(event)) {
+      this.arrive();
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      this.edit(null);
     } else if (event.key === 'Escape') {
       // Out of the grid, where letters begin to write; then they lead to the stages again.
       (event.target as HTMLElement).blur();
     } else if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
       this.change({ rows: withCell(this.trace(), row, column, '') });
-    } else if (event.key === 'Home' || event.key === 'End') {
-      event.preventDefault();
-      this.moveTo(row, event.key === 'Home' ? 0 : this.trace().columns.length - 1);
     } else if (event.key.length === 1 && event.key !== '?') {
       event.preventDefault();
       event.stopPropagation();
       this.edit(event.key);
     }
+  }
+
+  /** Below the last row, where a new one begins, or behind the last column, where the next row does. */
+  private goesOut({ key }: KeyboardEvent): boolean {
+    const { row, column } = this.at();
+    if (key === 'ArrowDown') return row + 1 >= this.rowCount();
+    return key === 'ArrowRight' && column + 1 >= this.columnCount();
   }
 
   /** Whoever types fast types on before the field is there that they write in. */
@@ -362,8 +368,14 @@ export class TraceGrid {
     }
     if (row >= rows.length && this.playing() === null && rows.length < mostRows)
       this.change({ rows: withRow(this.trace(), rows.length) });
-    const to = Math.min(row, rows.length);
-    this.at.set({ row: to, column });
+    this.keys.set(Math.min(row, rows.length), column);
+    this.arrive();
+  }
+
+  /** One is in another cell: nothing is written in it yet, and it comes into view. */
+  private arrive(): void {
+    const to = this.at().row;
+    this.editing.set(null);
     const [start, end] = [this.viewport()?.getRenderedRange().start, this.viewport()?.getRenderedRange().end];
     if (start !== undefined && end !== undefined && (to < start + 2 || to > end - 2))
       this.viewport()?.scrollToIndex(Math.max(to - 4, 0));
