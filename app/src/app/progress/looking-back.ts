@@ -126,8 +126,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             <p>These are learned from your log; over its last fifth they predicted better than the usual values.</p>
           } @else {
             <p>
-              The usual values are used: your own would not have predicted the last fifth of your log better, or there
-              is not enough of it yet.
+              The usual values are used. Values learned from your log would not have predicted its last fifth better, or
+              the log is still too short.
             </p>
           }
           <dl>

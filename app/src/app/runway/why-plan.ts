@@ -91,9 +91,9 @@ import { KindMark } from '../ui/kind-mark';
           <p class="second">Being computed.</p>
         }
         <p class="second">
-          A point is one percent of readiness. The points in a sentence are what an item adds for one interview, on top
-          of what is planned before it. Points an hour are what the plan would lose without the item, weighted over all
-          interviews; items are compared by them. An item stays off a day because it gains less, does not fit, or would
+          A point is one percent of readiness. The points in a sentence say what an item adds for one interview, beside
+          what is planned before it. Points an hour say what the plan would lose without the item, over all interviews.
+          Items are compared by points an hour. An item stays off a day because it gains less, does not fit, or would
           come too soon. What you pinned comes first.
         </p>
       </aside>

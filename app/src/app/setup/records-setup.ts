@@ -27,8 +27,8 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
       <h2 id="records-title">Records</h2>
       <h3>Bring in</h3>
       <p class="second">
-        A Lernen archive (.json) or sheets and lists in Markdown (.md, several at once, or the .zip of them) are merged
-        at once and can be undone. A spreadsheet (.csv) is shown first.
+        Choose a Lernen archive (.json), or sheets and lists in Markdown (.md files, or a .zip of them). They are merged
+        at once, and you can undo that. A spreadsheet (.csv) is shown first.
       </p>
       <p class="actions">
         <button type="button" matButton="outlined" (click)="file.click()">Choose a file</button>

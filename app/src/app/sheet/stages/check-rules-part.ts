@@ -58,7 +58,8 @@ const words: Readonly<Record<Comparison, string>> = {
     </div>
     @if (rules().comparison === 'own') {
       <p class="second note">
-        A function that takes what went in, the answer, and what is expected, and gives true, false, or why it is wrong.
+        A function of three things: what went in, the answer, and what is expected. It gives true, false, or a text that
+        says what is wrong.
       </p>
       <div class="rules">
         <app-quiet-select
