@@ -157,6 +157,21 @@ test('Python runs in the browser, also without the server once it was loaded, an
   await expect(page.locator('#code .cm-content')).toContainText('self.sails.pop()');
 });
 
+test('Python tells the peak of its memory where one asks, and in time what is too slow to be followed', async ({
+  lernen,
+  page,
+}) => {
+  test.setTimeout(120_000 * slowness);
+  await openWith(lernen, page, [['n = 200000', '200000']]);
+  await write(page, 'Python', 'def filled(n):\n    return len([at + 0.5 for at in range(n)])\n');
+  await run(page, '1 of 1 example right');
+  await expect(row(page, 0).locator('.ms')).not.toContainText('MB');
+  await results(page).getByRole('checkbox', { name: 'memory too' }).check();
+  await run(page, '1 of 1 example right');
+  // A list of 200 000 fractions: 8 bytes for each place, 16 to 24 for each fraction.
+  await expect(row(page, 0).locator('.ms')).toContainText(/ · [3-9]\.\d MB/);
+});
+
 test('code reaches neither the network, nor the app, nor its database', async ({ lernen, page }) => {
   test.setTimeout(60_000 * slowness);
   await openWith(lernen, page, [['a = 1', '']]);

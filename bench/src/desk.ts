@@ -1,7 +1,10 @@
 // How long code takes to run: from the key to the verdict, the first load of Python, C++ over the server, many large checks,
 // and the browser against Node and CPython. `npm run bench:desk`.
+import { chmod, mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { type Ran, type Runnable, preparedRun, usualCheckRules, valueJson } from '@lernen/core/run';
-import { runOnMachine } from '@lernen/native';
+import { compileHeaders, runOnMachine } from '@lernen/native';
 import { type Browser, type Page, chromium as browserType } from 'playwright';
 import { chromium, startTestServer } from '../../e2e/server';
 
@@ -195,6 +198,34 @@ async function native(page: Page): Promise<void> {
   line('C++ over the server, compiling with it', ms(first.ms));
 }
 
+/** The same program, with the headers of C++ as they come and as they are kept, in a folder that has neither before. */
+async function headers(): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), 'lernen-bench-'));
+  await chmod(folder, 0o711);
+  const usual = process.env['TMPDIR'];
+  process.env['TMPDIR'] = folder;
+  try {
+    const compiled = async (name: string): Promise<number> => {
+      const job = prepared('C++', `int ${name}(map<int, int> a) { return a.begin()->second; }`, ['{"1": 2}']);
+      const started = performance.now();
+      await runOnMachine(job, job.asked[0] as never, 60);
+      return performance.now() - started;
+    };
+    const plain = await compiled('plain');
+    const started = performance.now();
+    await compileHeaders(new AbortController().signal);
+    const making = performance.now() - started;
+    line('C++, compiled and run, headers as they come', ms(plain));
+    line('C++, compiled and run, headers compiled before', ms(await compiled('kept')), `made in ${ms(making)}`);
+  } catch (error) {
+    line('C++ with compiled headers', 'not there', String(error).slice(0, 60));
+  } finally {
+    if (usual === undefined) delete process.env['TMPDIR'];
+    else process.env['TMPDIR'] = usual;
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
 let browser: Browser | null = null;
 const server = await startTestServer();
 try {
@@ -206,6 +237,7 @@ try {
   await connect(page);
   await smallChecks(page);
   await native(page);
+  await headers();
   await manyLarge(page);
   await againstMachine(page);
 } finally {

@@ -238,6 +238,8 @@ interface Sample {
   readonly crash: string;
   /** What does not compile, in its second line. */
   readonly broken: string;
+  /** What never ends. */
+  readonly endless: string;
 }
 
 const samples: Readonly<Record<string, Sample>> = {
@@ -256,6 +258,7 @@ const samples: Readonly<Record<string, Sample>> = {
       '  return List.of(new String(grid[1]), count, rows.get(1), half);\n}',
     crash: 'class A {\n  int f(int[] a) {\n    return a[a.length];\n  }\n}',
     broken: 'class A { int f(int a) {\n  return b;\n} }',
+    endless: 'class A { int f(int a) { while (a > 0) a = a % 7 + 1; return a; } }',
   },
   Go: {
     longest:
@@ -270,6 +273,7 @@ const samples: Readonly<Record<string, Sample>> = {
       '\tfor _, sign := range word { count[string(sign)]++ }\n\treturn []interface{}{grid[1], count, rows[1], half}\n}',
     crash: 'func f(a []int) int {\n\tat := len(a)\n\treturn a[at]\n}',
     broken: 'func f(a int) int {\n\treturn b\n}',
+    endless: 'func f(a int) int {\n\tfor a > 0 {\n\t\ta = a%7 + 1\n\t}\n\treturn a\n}',
   },
   Rust: {
     longest:
@@ -286,6 +290,7 @@ const samples: Readonly<Record<string, Sample>> = {
       '    let _ = half;\n    (grid[1].iter().collect(), count, rows[1].clone())\n}',
     crash: 'fn f(a: Vec<i32>) -> i32 {\n    let at = a.len();\n    a[at]\n}',
     broken: 'fn f(a: i32) -> i32 {\n    b\n}',
+    endless: 'fn f(mut a: i32) -> i32 {\n    while a > 0 { a = a % 7 + 1; }\n    a\n}',
   },
   'C#': {
     longest:
@@ -302,6 +307,7 @@ const samples: Readonly<Record<string, Sample>> = {
       '  return new object[] { new string(grid[1]), count, rows[1], half };\n}',
     crash: 'class A {\n  static int f(int[] a) {\n    return a[a.Length];\n  }\n}',
     broken: 'class A { static int f(int a) {\n  return b;\n} }',
+    endless: 'class A { static int f(int a) { while (a > 0) a = a % 7 + 1; return a; } }',
   },
   Kotlin: {
     longest:
@@ -315,6 +321,7 @@ const samples: Readonly<Record<string, Sample>> = {
       '    return listOf(String(grid[1]), word.groupBy { it }.mapValues { it.value.size }.toSortedMap(), rows[1], half)\n}',
     crash: 'fun f(a: IntArray): Int {\n    val at = a.size\n    return a[at]\n}',
     broken: 'fun f(a: Int): Int {\n    return b\n}',
+    endless: 'fun f(a: Int): Int {\n    var at = a\n    while (at > 0) at = at % 7 + 1\n    return at\n}',
   },
   Ruby: {
     longest:
@@ -326,11 +333,12 @@ const samples: Readonly<Record<string, Sample>> = {
     shapes: 'def shapes(grid, word, rows, half)\n  [grid[1], word.chars.tally, rows[1], half]\nend',
     crash: 'def f(a)\n  at = a.size\n  a.fetch(at)\nend',
     broken: 'def f(a)\n  a +* 1 )\nend',
+    endless: 'def f(a)\n  a = a % 7 + 1 while a > 0\n  a\nend',
   },
 };
 
 describe('functions and objects in the languages of the machine', () => {
-  for (const [language, { longest, shelf, shapes, crash, broken }] of Object.entries(samples)) {
+  for (const [language, { longest, shelf, shapes, crash, broken, endless }] of Object.entries(samples)) {
     it(`are called in ${language}, with arguments of their types`, async () => {
       needs(language);
       const asked = { language, seconds: 20 };
@@ -345,7 +353,7 @@ describe('functions and objects in the languages of the machine', () => {
       expect(actual).toMatch(/^\[".#", \{"a": 2, "b": 1, "c": 1\}, \[3\](?:, 0\.5)?\]$/);
     }, 180_000);
 
-    it(`crash and do not compile in ${language} with a line`, async () => {
+    it(`crash and do not compile in ${language} with a line, and are ended where they do not end`, async () => {
       needs(language);
       const crashed = (await checked({ language, code: crash, input: '[1, 2]', seconds: 20 })) as CheckResult;
       expect(crashed.verdict).toBe('crashed');
@@ -354,6 +362,8 @@ describe('functions and objects in the languages of the machine', () => {
       if (language !== 'C#') expect(crashed.line).toBe(3);
       const wrong = (await checked({ language, code: broken, input: '1', seconds: 20 })) as CheckResult;
       expect([wrong.verdict, wrong.line]).toEqual(['did-not-compile', 2]);
+      const late = (await checked({ language, code: endless, input: '3', seconds: 2 })) as CheckResult;
+      expect(late.verdict).toBe('too-slow');
     }, 180_000);
   }
 });
