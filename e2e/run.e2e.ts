@@ -157,10 +157,7 @@ test('Python runs in the browser, also without the server once it was loaded, an
   await expect(page.locator('#code .cm-content')).toContainText('self.sails.pop()');
 });
 
-test('Python tells the peak of its memory where one asks, and in time what is too slow to be followed', async ({
-  lernen,
-  page,
-}) => {
+test('Python tells the peak of its memory where one asks for it', async ({ lernen, page }) => {
   test.setTimeout(120_000 * slowness);
   await openWith(lernen, page, [['n = 200000', '200000']]);
   await write(page, 'Python', 'def filled(n):\n    return len([at + 0.5 for at in range(n)])\n');
