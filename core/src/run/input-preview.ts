@@ -1,7 +1,7 @@
 import { grouped } from '../cost/grouped';
 import { RunError } from '../errors';
-import { RuleMaker } from './made-value';
-import { type Call, callsOf, isMade, namedNumbers, partsWithRules } from './read-input';
+import { RuleMaker, TooManyToShow } from './made-value';
+import { type Call, callCount, callsOf, isMade, namedNumbers, partsWithRules } from './read-input';
 import { type Maker, type Value, isList } from './value';
 import { formatValue } from './write-value';
 
@@ -14,20 +14,28 @@ export interface RulePreview {
 /** So many values of a list, and letters of a text, are shown. */
 const shownItems = 6;
 const shownLetters = 24;
+const shownCalls = 3;
+
+/** More than this is not made only to be looked at. */
+const mostShown = 200_000;
 
 /** Null where nothing is made by a rule. */
 export function previewOf(input: string): RulePreview | null {
   if (!isMade(input)) return null;
-  const rules = new RuleMaker(namedNumbers(input));
+  const rules = new RuleMaker(namedNumbers(input), mostShown);
   const make: Maker = (rule) => rules.make(rule);
   try {
     const told = partsWithRules(input)
       .filter(({ isRule }) => isRule)
       .map(({ text }) =>
-        /^\s*\d[\d ]{0,8}\s*times\s*:/.test(text) ? callsPreview(callsOf(`<${text}>`, make)) : valuePreview(make(text)),
+        /^\s*\d[\d ]{0,8}\s*times\s*:/.test(text)
+          ? callsPreview(callsOf(`<${text}>`, make, shownCalls), callCount(`<${text}>`))
+          : valuePreview(make(text)),
       );
     return { text: told.join('; '), isFault: false };
   } catch (error) {
+    if (error instanceof TooManyToShow)
+      return { text: `more than ${grouped(String(mostShown))} values, too many to show here`, isFault: false };
     if (error instanceof RunError) return { text: error.message, isFault: true };
     throw error;
   }
@@ -48,7 +56,7 @@ function clipped(row: readonly Value[]): readonly Value[] {
   return row.length <= shownItems ? row : [...row.slice(0, shownItems), '…'];
 }
 
-function callsPreview(calls: readonly Call[]): string {
-  const first = calls.slice(0, 3).map(([name, given]) => `${name}(${given.map(formatValue).join(', ')})`);
-  return `${first.join(' ')} … (${grouped(String(calls.length))} calls)`;
+function callsPreview(calls: readonly Call[], count: number): string {
+  const first = calls.map(([name, given]) => `${name}(${given.map(formatValue).join(', ')})`);
+  return `${first.join(' ')} … (${grouped(String(count))} calls)`;
 }

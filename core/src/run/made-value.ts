@@ -8,6 +8,9 @@ import { formatValue } from './write-value';
 /** Values and letters that one rule may make. */
 export const mostMade = 2_000_000;
 
+/** A rule makes more than whoever asks wants to see. */
+export class TooManyToShow extends Error {}
+
 /** Numbers that a rule may be told by name: of `n = 1000, ropes = <n numbers from 1 to n>` the n. */
 export type NamedNumbers = ReadonlyMap<string, number | bigint>;
 
@@ -30,17 +33,22 @@ export class RuleMaker {
   private readonly rules = new Map<string, Rule>();
   private count = 0;
 
-  constructor(private readonly names: NamedNumbers = new Map()) {}
+  /** With `shown` it gives up as soon as a rule makes more than that. */
+  constructor(
+    private readonly names: NamedNumbers = new Map(),
+    private readonly shown = Infinity,
+  ) {}
 
   /**
    * What the text between `<` and `>` asks for: large inputs that nobody types. The same rule in the same place of an input
-   * makes the same value always; `seed 2` at its end makes another. @throws RunError where it cannot be read or makes too much
+   * makes the same value always; `seed 2` at its end makes another. @throws RunError where it cannot be read or makes too much;
+   * TooManyToShow
    */
   make(text: string): Value {
     const rule = this.rules.get(text) ?? readRule(text);
     this.rules.set(text, rule);
     try {
-      return new RuleReader(rule, this.names, new SeededRandom(rule.seed + this.count++)).made();
+      return new RuleReader(rule, this.names, new SeededRandom(rule.seed + this.count++), this.shown).made();
     } catch (error) {
       if (error instanceof RunError) throw new RunError(error.at, error.expected, `the rule <${text.slice(0, 80)}>`);
       throw error;
@@ -76,6 +84,7 @@ class RuleReader {
     rule: Rule,
     private readonly names: NamedNumbers,
     private readonly random: SeededRandom,
+    private readonly shown: number,
   ) {
     this.tokens = rule.tokens;
     this.quoted = rule.quoted;
@@ -138,7 +147,10 @@ class RuleReader {
   private different(count: number, from: number | bigint, span: bigint): Value[] {
     // Of a short range nearly all are wanted: then all are laid out and mixed.
     if (span <= BigInt(4 * count)) {
-      const all = Array.from({ length: Number(span) }, (_, index) => exactly(BigInt(from) + BigInt(index)));
+      const isPlain = typeof from === 'number' && Number.isSafeInteger(from + Number(span));
+      const all = Array.from({ length: Number(span) }, (_, index): number | bigint =>
+        isPlain ? from + index : exactly(BigInt(from) + BigInt(index)),
+      );
       for (let index = all.length - 1; index > 0; index--) {
         const other = this.random.between(0, index);
         [all[index], all[other]] = [all[other] ?? 0, all[index] ?? 0];
@@ -301,6 +313,7 @@ class RuleReader {
   private spend(values: number): void {
     this.spent += values;
     if (this.spent > mostMade) throw new RunError(0, `at most ${mostMade} values`);
+    if (this.spent > this.shown) throw new TooManyToShow();
   }
 
   private wrong(expected = likeThis): RunError {

@@ -56,6 +56,8 @@ describe('an input with rules', () => {
     expect(all.at(-1)).toEqual(['size', []]);
     expect(new Set(all.filter(([name]) => name === 'put').map(([, [number]]) => number)).size).toBeGreaterThan(100);
     expect(() => calls(`<${mostCalls + 1} times: size()>`)).toThrowError(/calls/);
+    expect(calls('<999999999 times: >')).toEqual([]);
+    expect(() => calls('<9999 times: <9999 times: size()>>')).toThrowError(/at most/);
     expect(() => calls('<3 times: size()')).toThrowError(/“>” behind them/);
   });
 
@@ -73,6 +75,11 @@ describe('an input with rules', () => {
       isFault: true,
     });
     expect(previewOf('<5 numbers from 1')?.isFault).toBe(true);
+    expect(previewOf('<200 001 numbers from 1 to 9>')?.text).toMatch(
+      /^more than 200.000 values, too many to show here$/,
+    );
+    expect(previewOf('<1000 rows of 1000 letters>')?.isFault).toBeFalse();
+    expect(previewOf('<2 000 001 numbers from 1 to 9>')?.isFault).toBeTrue();
     expect(previewOf('1 2 3')).toBeNull();
   });
 

@@ -100,20 +100,29 @@ type WrittenCalls = readonly (
 )[];
 
 /** `push(5) pop()`, and the same as two lists: `["push", "pop"], [[5], []]`. */
-export function callsOf(text: string, make: Maker): Call[] {
+export function callsOf(text: string, make: Maker, upTo = Infinity): Call[] {
   const written = writtenCalls(text);
   if (written === null) return callsOfLists(text);
+  if (countOf(written) > mostCalls) throw new RunError(0, `at most ${mostCalls} calls`);
   const calls: Call[] = [];
   const add = (all: WrittenCalls): void => {
     for (const it of all)
-      if ('times' in it) for (let time = 0; time < it.times; time++) add(it.calls);
-      else {
-        calls.push([it.name, it.given.map((part) => readArgument(part, make))]);
-        if (calls.length > mostCalls) throw new RunError(0, `at most ${mostCalls} calls`);
-      }
+      if ('times' in it) {
+        const times = countOf(it.calls) === 0 ? 0 : it.times;
+        for (let time = 0; time < times && calls.length < upTo; time++) add(it.calls);
+      } else if (calls.length < upTo) calls.push([it.name, it.given.map((part) => readArgument(part, make))]);
   };
   add(written);
   return calls;
+}
+
+/** How many calls an input asks for, without making them; 0 where it is no calls. */
+export function callCount(text: string): number {
+  return countOf(writtenCalls(text) ?? []);
+}
+
+function countOf(written: WrittenCalls): number {
+  return written.reduce((sum, it) => sum + ('times' in it ? it.times * countOf(it.calls) : 1), 0);
 }
 
 /** Null where something else than calls stands there. */

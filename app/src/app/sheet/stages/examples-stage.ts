@@ -4,7 +4,7 @@ import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type EdgeCase, coveredBy, edgeCases, missingEdgeCases } from '@lernen/core/sheet';
 import { type CheckGroup, type Example, checkGroups } from '@lernen/core/model';
-import { groupOf, largeInput, previewOf } from '@lernen/core/run';
+import { type RulePreview, groupOf, largeInput, previewOf } from '@lernen/core/run';
 import { SheetStore } from '../../store/sheet-store';
 import { QuietSelect } from '../../ui/fields/quiet-select';
 import { optionsOf } from '../../ui/fields/select-field';
@@ -188,8 +188,13 @@ export class ExamplesStage {
 
   protected readonly groups = computed(() => this.examples().map(groupOf));
   protected readonly groupOptions = optionsOf(checkGroups, (it) => it);
-  /** What the rules in the inputs make. */
-  protected readonly previews = computed(() => this.inputs().map(previewOf));
+  /** What the rules in the inputs make, once for each input: a large one takes its time. */
+  protected readonly previews = computed(() => {
+    const previews = this.inputs().map((input) => this.known.get(input) ?? previewOf(input));
+    this.known = new Map(this.inputs().map((input, index) => [input, previews[index] ?? null]));
+    return previews;
+  });
+  private known = new Map<string, RulePreview | null>();
   private readonly inputs = computed(() => this.examples().map(({ input }) => input), {
     equal: (a, b) => a.join('\0') === b.join('\0'),
   });
