@@ -61,7 +61,9 @@ import { errorText } from '../ui/error-text';
               }
             </tbody>
           </table>
-          <p class="second">Functions and classes are called in all of them but C; a program may also read standard input.</p>
+          <p class="second">
+            Functions and classes are called in all of them but C; a program may also read standard input.
+          </p>
         }
       }
     </section>
