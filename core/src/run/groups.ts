@@ -1,7 +1,7 @@
 import { type CheckGroup, type Example, checkGroups } from '../model/entry';
 import { type EdgeCase, coveredBy } from '../sheet/edge-cases';
 import type { CheckResult } from './checks';
-import { isMade } from './read-input';
+import { isMade } from './rule-text';
 import { argumentTexts } from './signature';
 
 /** Longer inputs count as large; the longest that people type by hand are shorter. */

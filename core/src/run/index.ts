@@ -12,6 +12,7 @@ export * from './one-line';
 export * from './prepared';
 export * from './python';
 export * from './read-input';
+export * from './rule-text';
 export * from './signature';
 export * from './value';
 export * from './write-value';

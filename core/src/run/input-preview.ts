@@ -1,7 +1,8 @@
 import { grouped } from '../cost/grouped';
 import { RunError } from '../errors';
 import { RuleMaker, TooManyToShow } from './made-value';
-import { type Call, callCount, callsOf, isMade, namedNumbers, partsWithRules } from './read-input';
+import { type Call, callCount, callsOf } from './read-input';
+import { isMade, namedNumbers, partsWithRules } from './rule-text';
 import { type Maker, type Value, isList } from './value';
 import { formatValue } from './write-value';
 

@@ -2,7 +2,8 @@ import { RunError } from '../errors';
 import { type Bounds, type PropertyId, type RangeBound, amountAt, isRange } from '../sheet/bounds/bound';
 import { readExampleInput } from '../sheet/example-input';
 import { mostMade } from './made-value';
-import { isMade, mostCalls, readArgument } from './read-input';
+import { mostCalls, readArgument } from './read-input';
+import { isMade } from './rule-text';
 import { argumentTexts } from './signature';
 import { type Value, isList } from './value';
 

@@ -2,6 +2,7 @@ import { RunError } from '../errors';
 import { SeededRandom, textHash } from '../random';
 import { readAmount } from '../sheet/bounds/amount';
 import { type Token, tokensOf } from '../sheet/bounds/tokens';
+import type { NamedNumbers } from './rule-text';
 import { type Value, isList } from './value';
 import { formatValue } from './write-value';
 
@@ -10,9 +11,6 @@ export const mostMade = 2_000_000;
 
 /** A rule makes more than whoever asks wants to see. */
 export class TooManyToShow extends Error {}
-
-/** Numbers that a rule may be told by name: of `n = 1000, ropes = <n numbers from 1 to n>` the n. */
-export type NamedNumbers = ReadonlyMap<string, number | bigint>;
 
 /** What a rule looks like, for who wrote one that cannot be read. */
 const likeThis =

@@ -7,7 +7,7 @@ import { scriptProgram } from './javascript';
 import type { CaseInput, Program, Ran } from './job';
 import { nativeLanguages } from './native/languages';
 import { pythonProgram } from './python';
-import { isMade } from './read-input';
+import { isMade } from './rule-text';
 import { type CodeFamily, type Signature, familyOf, isNative, signatureFrom, signatureOf } from './signature';
 import type { Value } from './value';
 import { formatValue } from './write-value';
@@ -99,10 +99,7 @@ function runnable(code: string, language: string, example: string, told: Signatu
 function programOf(code: string, family: CodeFamily, signature: Signature): Program | CompileFault {
   if (family === 'python') return pythonProgram(code, signature);
   if (!isNative(family)) return scriptProgram(code, family, signature);
-  if (family !== 'c') return nativeLanguages[family].program(code, signature);
-  return signature.shape === 'stdio'
-    ? { text: code, signature }
-    : new CompileFault('in C a program reads standard input and writes standard output', null);
+  return nativeLanguages[family].program(code, signature);
 }
 
 function checkerOf({ checker, checkerLanguage }: CheckRules): Runnable | RunFault {

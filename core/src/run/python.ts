@@ -3,7 +3,8 @@ import type { Signature } from './signature';
 
 /**
  * Python as a program that defines `lernen_run(input)`: it takes one input as JSON, runs the code anew, and gives what it did
- * as JSON; measured, it runs it twice, the second time to find the peak of what its objects take. The same text runs in the browser's Python and in the machine's.
+ * as JSON. Measured, it runs it twice, the second time to find the peak of what its objects take. The same text runs in the
+ * browser's Python and in the machine's.
  */
 export function pythonProgram(code: string, signature: Signature): Program {
   const setup = { code, signature, shown: shownOutput, most: mostOutput };

@@ -1,4 +1,5 @@
-import { isMade, mostCalls, readInput } from './read-input';
+import { mostCalls, readInput } from './read-input';
+import { isMade } from './rule-text';
 import { largeInput } from './large-input';
 import { groupOf, byGroup } from './groups';
 import { previewOf } from './input-preview';

@@ -1,9 +1,10 @@
 import { closingAt, topLevelParts } from '../brackets';
 import { RunError } from '../errors';
 import type { CaseInput } from './job';
-import { type NamedNumbers, RuleMaker, printedValue } from './made-value';
+import { RuleMaker, printedValue } from './made-value';
 import { type Parameter, type Signature, argumentTexts } from './signature';
-import { type Maker, type Value, isList, isRuleAt, readValue, ruleEnd } from './value';
+import { isRuleAt, namedNumbers, partsWithRules, ruleEnd } from './rule-text';
+import { type Maker, type Value, isList, readValue } from './value';
 import { formatValue } from './write-value';
 
 /**
@@ -16,32 +17,6 @@ export function readInput(text: string, signature: Signature): CaseInput {
   if (signature.shape === 'stdio') return { shape: 'stdio', text: printedText(text, make) };
   if (signature.shape === 'object') return { shape: 'object', calls: callsOf(text, make) };
   return { shape: 'call', given: argumentsOf(text, signature.parameters, make) };
-}
-
-/** Whether something in an input is made by a rule. */
-export function isMade(input: string): boolean {
-  for (let at = input.indexOf('<'); at >= 0; at = input.indexOf('<', at + 1)) if (isRuleAt(input, at)) return true;
-  return false;
-}
-
-/** The rules of an input, and what stands between them. @throws RunError where one does not end */
-export function partsWithRules(text: string): { readonly text: string; readonly isRule: boolean }[] {
-  const parts: { readonly text: string; readonly isRule: boolean }[] = [];
-  let behind = 0;
-  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', Math.max(at + 1, behind))) {
-    if (!isRuleAt(text, at)) continue;
-    const end = ruleEnd(text, at);
-    if (end < 0) throw new RunError(at, '“>” behind the rule');
-    parts.push({ text: text.slice(behind, at), isRule: false }, { text: text.slice(at + 1, end), isRule: true });
-    behind = end + 1;
-  }
-  return [...parts, { text: text.slice(behind), isRule: false }];
-}
-
-/** `n = 1000`: what rules behind it may be told by name. */
-export function namedNumbers(text: string): NamedNumbers {
-  const named = text.matchAll(/(?:^|[,;\n])\s*([A-Za-z_]\w*)\s*=\s*(-?\d{1,18})\s*(?=[,;\n]|$)/g);
-  return new Map([...named].map(([, name = '', value = '']) => [name, Number(value)] as const));
 }
 
 /** A text with what its rules make in their places. */
@@ -131,8 +106,9 @@ function writtenCalls(text: string): WrittenCalls | null {
   const call = /[\s,;.]*([A-Za-z_$][\w$]*)\(/y;
   // `<1000 times: push(<number from 1 to 9>) pop()>`
   const repetition = /[\s,;.]*<\s*(\d[\d ]{0,8})\s*times\s*:/y;
+  const last = text.trimEnd().length;
   let at = 0;
-  while (at < text.trimEnd().length) {
+  while (at < last) {
     [call.lastIndex, repetition.lastIndex] = [at, at];
     const [repeated, found] = [repetition.exec(text), call.exec(text)];
     if (repeated) {

@@ -93,7 +93,7 @@ export interface Declared {
  * could be called is declared and nothing is read.
  */
 export function signatureOf(code: string, family: CodeFamily, input: string): Signature | null {
-  if (isNative(family) && (family === 'c' || nativeLanguages[family].main.test(code))) return { shape: 'stdio' };
+  if (isNative(family) && nativeLanguages[family].main.test(code)) return { shape: 'stdio' };
   const declared = declaredIn(code, family);
   const classes = declared.filter(({ kind, isOuter }) => kind === 'class' && isOuter);
   const read = readExampleInput(input);
@@ -113,7 +113,7 @@ export function signatureOf(code: string, family: CodeFamily, input: string): Si
 }
 
 function declaredIn(code: string, family: CodeFamily): readonly Declared[] {
-  if (isNative(family)) return family === 'c' ? [] : nativeLanguages[family].declared(code);
+  if (isNative(family)) return nativeLanguages[family].declared(code);
   return family === 'python' ? declaredInPython(code) : declaredInScript(code);
 }
 

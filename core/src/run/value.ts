@@ -1,4 +1,5 @@
 import { RunError } from '../errors';
+import { isRuleAt, ruleEnd } from './rule-text';
 
 /** What goes into a program and comes out of it: what JSON holds, whole numbers of any size, and numbers such as Infinity. */
 export type Value = null | boolean | number | bigint | string | readonly Value[] | { readonly [key: string]: Value };
@@ -153,29 +154,6 @@ class ValueReader {
   private skip(): void {
     while (/\s/.test(this.text.charAt(this.at))) this.at++;
   }
-}
-
-/** Whether a rule begins at an index. What else begins with `<` is none. */
-export function isRuleAt(text: string, at: number): boolean {
-  ruleStart.lastIndex = at;
-  return text.charAt(at) === '<' && ruleStart.test(text);
-}
-
-const ruleStart =
-  /<\s*(?:an?\s+)?(?:\d|number|tree|graph|[A-Za-z_]\w{0,60}\s+(?:[a-z]{1,20}\s+)?(?:numbers|letters|words|rows|pairs|intervals|times)\b)/y;
-
-/** Where the rule ends that is opened at an index: its `>`, past those of rules in it and in quotes; −1 where it does not end. */
-export function ruleEnd(text: string, start: number): number {
-  let [depth, quote] = [0, ''];
-  for (let at = start; at < text.length; at++) {
-    const sign = text.charAt(at);
-    if (quote !== '') {
-      if (sign === quote) quote = '';
-    } else if (sign === '"' || sign === "'") quote = sign;
-    else if (sign === '<') depth++;
-    else if (sign === '>' && --depth === 0) return at;
-  }
-  return -1;
 }
 
 export function isList(value: Value): value is readonly Value[] {

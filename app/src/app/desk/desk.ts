@@ -11,7 +11,6 @@ import {
 import { Router } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { stretchesOf } from '@lernen/core/desk';
-import { byGroup } from '@lernen/core/run';
 import { type Phase, type Stage, isFilled, secondsText, sittingTarget, stages, templateFor } from '@lernen/core/model';
 import { BoundsAllow } from '../sheet/margin/bounds-allow';
 import { SheetFocus } from '../sheet/sheet-focus';
@@ -207,7 +206,7 @@ export class Desk {
     const version = this.version();
     if (version === null || this.examples().length === 0) return;
     void this.store.turnTo('check');
-    void this.runs.run(version, byGroup(this.examples()));
+    void this.runs.run(version, this.examples());
   }
 
   protected pauseOrGoOn(): void {

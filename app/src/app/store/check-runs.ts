@@ -11,6 +11,7 @@ import type {
   RunFault,
   Runnable,
 } from '@lernen/core/run';
+import { byGroup, isSameAnswer } from '@lernen/core/run';
 import { runNative } from '../data/native-client';
 import { type Run, type RunJob, RunnerClient } from '../workers/runner/runner-client';
 import type { CodeFault } from '../ui/code-mirror';
@@ -58,6 +59,8 @@ export class CheckRuns {
   readonly finished = new Subject<FinishedRun>();
   /** Whether peak memory is wanted where that takes a second run, as it does in the browser's Python. */
   readonly measuresMemory = signal(false);
+  /** Results are made anew when rules change, and so is what is known of two. */
+  private readonly compared = new WeakMap<CheckResult, WeakMap<CheckResult, boolean | null>>();
   private readonly runs = signal<ReadonlyMap<string, VersionRun>>(new Map());
 
   /** What is known of a version as its code, the rules and the examples are now; null where it was not run. */
@@ -89,6 +92,14 @@ export class CheckRuns {
     this.stopRun();
   }
 
+  /** Whether two versions gave the same. Answers may be long: they are compared once. */
+  isSame(a: CheckResult, b: CheckResult): boolean | null {
+    const known = this.compared.get(a) ?? new WeakMap<CheckResult, boolean | null>();
+    this.compared.set(a, known);
+    if (!known.has(b)) known.set(b, isSameAnswer(a, b, this.sheet.single('check-rules')));
+    return known.get(b) ?? null;
+  }
+
   /** Runs versions one after the other, until one is stopped. */
   async runEach(versions: readonly Version[], examples: readonly Example[]): Promise<void> {
     for (const version of versions) {
@@ -97,8 +108,9 @@ export class CheckRuns {
     }
   }
 
-  /** Runs examples on a version, and marks those as passed that come out right. What others came to stays. */
-  async run(version: Version, examples: readonly Example[]): Promise<void> {
+  /** Runs examples on a version, usual ones first and large ones last, and marks those as passed that come out right. What others came to stays. */
+  async run(version: Version, asked: readonly Example[]): Promise<void> {
+    const examples = byGroup(asked);
     this.stop();
     const { code, language } = version;
     const known = this.of(version);

@@ -1,4 +1,4 @@
-import type { CompileFault } from '../compile-fault';
+import { CompileFault } from '../compile-fault';
 import type { Program } from '../job';
 import type { Declared, NativeFamily, Signature } from '../signature';
 import { declaredInClasses } from './classes';
@@ -18,9 +18,17 @@ interface NativeLanguage {
   readonly program: (code: string, signature: Signature) => Program | CompileFault;
 }
 
-/** C passes lists with their lengths, in ways that no signature tells: it reads standard input only. */
-export const nativeLanguages: Readonly<Record<Exclude<NativeFamily, 'c'>, NativeLanguage>> = {
+export const nativeLanguages: Readonly<Record<NativeFamily, NativeLanguage>> = {
   cpp: { main: /\bint\s+main\s*\(/, declared: declaredInCpp, program: cppProgram },
+  // It passes lists with their lengths, in ways that no signature tells: it reads standard input only.
+  c: {
+    main: /^/,
+    declared: () => [],
+    program: (code, signature) =>
+      signature.shape === 'stdio'
+        ? { text: code, signature }
+        : new CompileFault('in C a program reads standard input and writes standard output', null),
+  },
   java: { main: /\bstatic\s+(?:final\s+)?void\s+main\s*\(/, declared: declaredInClasses, program: javaProgram },
   csharp: { main: /\bstatic\s+(?:void|int)\s+Main\s*\(/, declared: declaredInClasses, program: csharpProgram },
   kotlin: { main: /\bfun\s+main\s*\(/, declared: declaredInKotlin, program: kotlinProgram },

@@ -4,7 +4,6 @@ import { MatButtonToggle } from '@angular/material/button-toggle';
 import { MatInput } from '@angular/material/input';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type BrokenRule, shippedRates, solutionsOf } from '@lernen/core/sheet';
-import { byGroup } from '@lernen/core/run';
 import { type EntryOf, type Named, type Snippet, isFilled, snippetsFor, templateFor } from '@lernen/core/model';
 import { LogStore } from '../../store/log-store';
 import { CheckRuns } from '../../store/check-runs';
@@ -315,7 +314,7 @@ export class CodeStage {
   protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
 
   protected runEach(): void {
-    void this.runs.runEach(this.versions(), byGroup(this.examples()));
+    void this.runs.runEach(this.versions(), this.examples());
   }
 
   /** At most a handful, those of the problem's techniques first. */

@@ -4,7 +4,7 @@ import { MatCheckbox } from '@angular/material/checkbox';
 import { MatProgressBar } from '@angular/material/progress-bar';
 import { MatTooltip } from '@angular/material/tooltip';
 import { type EntryOf, type Example, checkGroups, isFilled } from '@lernen/core/model';
-import { type CheckResult, byGroup, familyOf, groupOf, isSameAnswer, measuredText, scoreOf } from '@lernen/core/run';
+import { type CheckResult, familyOf, groupOf, measuredText, scoreOf } from '@lernen/core/run';
 import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
 import { counted, grouped } from '../../ui/words';
@@ -292,7 +292,7 @@ export class VersionChecks {
   });
 
   protected start(): void {
-    void this.runs.run(this.version(), byGroup(this.examples()));
+    void this.runs.run(this.version(), this.examples());
   }
 
   /** Some of them are no attempt. */
@@ -302,10 +302,9 @@ export class VersionChecks {
 
   /** Where nobody says what is right, other versions may: a plain one that is slow but surely right most of all. */
   private others(exampleId: string, result: CheckResult): { readonly text: string; readonly isOther: boolean } {
-    const rules = this.store.single('check-rules');
     const told = this.store.of('version').flatMap((version, index) => {
       const other = version.id === this.version().id ? null : this.runs.of(version)?.results.get(exampleId);
-      const isSame = other?.verdict === 'ran' ? isSameAnswer(other, result, rules) : null;
+      const isSame = other?.verdict === 'ran' ? this.runs.isSame(other, result) : null;
       return isSame === null ? [] : [{ number: index + 1, isSame }];
     });
     const other = told.find(({ isSame }) => !isSame);
