@@ -22,6 +22,9 @@ module.exports = (config) =>
     reporters: ['dots', 'slow'],
     // A spec waits so many times as long on a machine that is so much slower.
     client: { jasmine: { random: true }, args: ['--slowness', process.env.LERNEN_SLOWNESS ?? '1'] },
-    browserNoActivityTimeout: 120_000,
+    // A busy machine answers late; that is no reason to give the browser up.
+    browserNoActivityTimeout: 300_000,
+    browserDisconnectTimeout: 60_000,
+    captureTimeout: 180_000,
     restartOnFileChange: false,
   });

@@ -1,7 +1,7 @@
 import { findToolchains } from '@lernen/native';
 import { chromium as browserType } from '@playwright/test';
 import { Lernen, expect, test } from './lernen';
-import { chromium, startTestServer } from './server';
+import { chromium, slowness, startTestServer } from './server';
 
 const others = [
   [
@@ -19,7 +19,7 @@ const others = [
 ] as const;
 
 test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endless, and stopped with its server', async () => {
-  test.setTimeout(180_000);
+  test.setTimeout(180_000 * slowness);
   const tools = await findToolchains();
   test.skip(!tools.some(({ family, version }) => family === 'cpp' && version !== null), 'C++ is not on this machine');
   // One of its own, as it is stopped.
@@ -60,7 +60,7 @@ test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endl
   await expect(page.getByRole('textbox', { name: 'Code of version 1' })).toBeVisible();
   await lernen.settled();
   await run();
-  await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 });
+  await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 * slowness });
 
   // Others are called in the same way, where the machine has them.
   for (const [family, language, code] of others) {
@@ -69,21 +69,21 @@ test('C++ runs once it is switched on in Setup: right, wrong, not compiled, endl
     await page.keyboard.press('Tab');
     await write(code);
     await run();
-    await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 });
+    await expect(checks.getByText('1 of 1 example right')).toBeVisible({ timeout: 60_000 * slowness });
   }
   await page.getByRole('combobox', { name: 'Language of version 1' }).fill('C++');
   await page.keyboard.press('Tab');
 
   await write(right.replace('0)', '1)'));
   await run();
-  await expect(checks.getByText('0 of 1 example right')).toBeVisible({ timeout: 60_000 });
+  await expect(checks.getByText('0 of 1 example right')).toBeVisible({ timeout: 60_000 * slowness });
   await expect(checks.locator('li')).toContainText(/expected\s*3\s*got\s*4/);
   await write(right.replace('return', 'retrun'));
   await run();
-  await expect(checks.locator('li')).toContainText(/not compiled.*Line 2/, { timeout: 60_000 });
+  await expect(checks.locator('li')).toContainText(/not compiled.*Line 2/, { timeout: 60_000 * slowness });
   await write('int sum(vector<int> ropes, int k) { for (volatile int x = 0;; ) x = x + 1; }\n');
   await run();
-  await expect(checks.locator('li')).toContainText('too slow', { timeout: 60_000 });
+  await expect(checks.locator('li')).toContainText('too slow', { timeout: 60_000 * slowness });
 
   await run();
   await expect(checks.getByRole('button', { name: 'Stop' })).toBeVisible();

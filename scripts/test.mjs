@@ -33,8 +33,8 @@ const suites = {
     args: ['run', '--silent', 'test', '-w', 'app'],
     filtered: ['--', '--include', `**/*${pattern}*.spec.ts`],
     folders: ['core/src', 'app/src'],
-    count: /TOTAL: (\d+) SUCCESS|Executed (\d+) of \d+ .*SUCCESS/,
-    isAll: false,
+    count: /Executed (\d+) of \d+ (?:\((\d+) FAILED\))?/,
+    isAll: true,
   },
   e2e: {
     name: 'end to end',
@@ -48,6 +48,7 @@ const suites = {
 
 const total = { passed: 0, failed: 0 };
 const slow = [];
+const failed = [];
 const startedAt = performance.now();
 const env = { LERNEN_SLOWNESS: measureSlowness().toFixed(1) };
 
@@ -66,6 +67,7 @@ try {
   total.failed++;
 }
 tellSlowest();
+for (const title of failed) process.stdout.write(`Failed: ${title}\n`);
 process.stdout.write(`\n${total.passed} passed, ${total.failed} failed\n`);
 process.exit(total.failed > 0 || total.passed === 0 ? 1 : 0);
 
@@ -119,7 +121,10 @@ async function runCheck({ name, args }) {
   const { code, output } = await run('npm', args, { capture: true, quiet: true });
   process.stdout.write(`\n${name}: ${code === 0 ? 'passed' : 'failed'}\n${code === 0 ? '' : output}`);
   if (code === 0) total.passed++;
-  else total.failed++;
+  else {
+    total.failed++;
+    failed.push(name);
+  }
 }
 
 async function runSuite(suite, args) {
@@ -130,6 +135,7 @@ async function runSuite(suite, args) {
   total.passed += counts.passed;
   total.failed += counts.failed;
   gatherSlow(suite, output);
+  gatherFailed(suite, output);
 }
 
 /** A suite that fails or counts nothing never passes for a good one. */
@@ -152,6 +158,14 @@ function gatherSlow({ name }, output) {
       seconds: Number(amount) * (unit === 'm' ? 60 : unit === 'ms' ? 0.001 : 1),
       title: `${name}: ${title}`,
     });
+}
+
+/** Lines such as `1) suite spec` of jasmine, `Chrome … suite spec FAILED` of karma, `1) file › name` end to end. */
+function gatherFailed({ name }, output) {
+  const titles = [...plain(output).matchAll(/^ *(?:\d+\) (.+?)(?: ─*)?|Chrome \S+ \S+ \([^)]*\) (.+) FAILED)$/gm)].map(
+    ([, listed, ofBrowser]) => `${name}: ${listed ?? ofBrowser}`,
+  );
+  failed.push(...new Set(titles));
 }
 
 function tellSlowest() {

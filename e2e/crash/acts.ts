@@ -216,7 +216,7 @@ const restoring: Act = {
     });
     await lernen.bringFile('then.json', file);
     await lernen.page.getByRole('button', { name: 'Make everything as it is in this file' }).click();
-    await lernen.page.getByRole('button', { name: 'Go back to it' }).click();
+    await lernen.page.getByRole('button', { name: 'Go back to it', exact: true }).click();
     await expect(lernen.page.getByText('Went back to then.json.', { exact: true })).toBeVisible();
     await lernen.page.getByRole('button', { name: 'Undo', exact: true }).click();
     await expect(lernen.page.getByText('Undone.', { exact: true })).toBeVisible();

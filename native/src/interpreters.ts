@@ -9,13 +9,14 @@ import {
   type Ran,
   type Runnable,
   type Value,
+  answerMark,
   isNative,
   readValue,
   valueJson,
-  valueScript,
 } from '@lernen/core/run';
 import { LernenError } from '@lernen/core/errors';
 import { runNative } from './run-native';
+import { nodeInput, nodeScript } from './script';
 
 /** Seconds for one check, the start of the language with it. */
 export const usualLimit = 10;
@@ -42,18 +43,15 @@ async function runInterpreted(
 ): Promise<Ran> {
   const folder = await mkdtemp(join(tmpdir(), 'lernen-run-'));
   try {
-    const value = input as unknown as Value;
     if (family === 'python') {
       const file = join(folder, 'program.py');
       await writeFile(file, `${text}\n${pythonLimit}\n${pythonOut}`);
-      return await ranBy('python3', ['-I', file], folder, valueJson(value), seconds);
+      return await ranBy('python3', ['-I', file], folder, valueJson(input as unknown as Value), seconds);
     }
     const file = join(folder, 'program.cjs');
-    await writeFile(
-      file,
-      `${text}\n${scriptOut}\nprocess.stdout.write(lernenOut(lernenMeasured(lernenRun(${valueScript(value)}))));\n`,
-    );
-    return await ranBy(process.execPath, [`--max-old-space-size=${memoryMb}`, file], folder, '', seconds);
+    await writeFile(file, nodeScript(text));
+    const command = [`--max-old-space-size=${memoryMb}`, file];
+    return await ranBy(process.execPath, command, folder, nodeInput(input), seconds);
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
@@ -76,19 +74,6 @@ try:
 except Exception:
     pass
 print(json.dumps(_done))
-`;
-
-/** Writes what was done as a value that keeps whole numbers and Infinity. */
-const scriptOut = String.raw`
-const lernenOut = (value) => {
-  if (value === null || value === undefined) return 'null';
-  if (typeof value === 'bigint' || typeof value === 'number') return String(value);
-  if (typeof value !== 'object') return JSON.stringify(value);
-  if (Array.isArray(value)) return '[' + value.map(lernenOut).join(',') + ']';
-  return '{' + Object.entries(value).map(([key, item]) => JSON.stringify(key) + ':' + lernenOut(item)).join(',') + '}';
-};
-const lernenMeasured = (done) =>
-  done.outcome === 'answered' ? { ...done, bytes: process.resourceUsage().maxRSS * 1024 } : done;
 `;
 
 /** What a process says of its run. @throws LernenError where the tool is missing. */
@@ -131,7 +116,7 @@ function ranBy(command: string, args: readonly string[], cwd: string, input: str
 
 function toldBy(out: string, errors: string, ms: number): Ran {
   try {
-    return readValue(out.trim().split('\n').at(-1) ?? '') as unknown as Ran;
+    return readValue((out.trim().split('\n').at(-1) ?? '').replace(answerMark, '')) as unknown as Ran;
   } catch {
     if (/out of memory|MemoryError|heap limit/i.test(errors)) return { outcome: 'too-much-memory', printed: '', ms };
     const message = errors.trim().split('\n').at(-1) ?? 'It ended without an answer.';

@@ -103,7 +103,7 @@ describe('C++ on the machine', () => {
       /^did-not-compile \| .*‘b’ was not declared.*\(column 10\) \| line 2$/,
     );
     expect(await verdict({ code: 'int f(int* a) { return *a; }', input: '1', expected: '1' })).toMatch(
-      /pointers are not/,
+      /of pointers only those to nodes are/,
     );
     expect(await verdict({ code: 'int f(vector<int> a) { return a.at(5); }', input: '[1]', expected: '1' })).toMatch(
       /^crashed \| vector::_M_range_check/,
@@ -214,10 +214,7 @@ describe('other languages on the machine', () => {
       expect(await verdict({ language, code, input: '2 40', expected: '42', seconds: 20 })).toBe('right | 42');
     }, 120_000);
 
-  it('are missing in words that say what to install, and C is asked over standard input alone', async () => {
-    expect(await verdict({ language: 'C', code: 'int f(int a) { return a; }', input: '1', asked: 'f(a)' })).toMatch(
-      /in C a program reads standard input/,
-    );
+  it('are missing in words that say what to install', async () => {
     const missing = (await findToolchains()).filter(({ version }) => version === null);
     for (const { name, install } of missing.slice(0, 1)) {
       const run = checked({ language: name, code: 'x', input: '1' });

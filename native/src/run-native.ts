@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   type CaseInput,
-  type NativeFamily,
+  type MachineFamily,
   type Program,
   type Ran,
   type Value,
@@ -17,18 +17,19 @@ import {
 import { LernenError } from '@lernen/core/errors';
 import { type Ended, type Limits, confinement, runConfined } from './confined';
 import { compiledHeaders } from './precompiled';
+import { nodeInput, nodeScript } from './script';
 import { type Toolchain, toolchainOf } from './toolchains';
 
 /** A program with what it is asked. */
 export interface NativeJob {
-  readonly family: NativeFamily;
+  readonly family: MachineFamily;
   readonly program: Program;
   readonly inputs: readonly CaseInput[];
   /** Milliseconds for one input. */
   readonly limitMs: number;
 }
 
-const compileLimits: Limits = { seconds: 30, memoryMb: 8000, outputBytes: 500_000 };
+const compileLimits: Limits = { seconds: 60, memoryMb: 8000, outputBytes: 500_000 };
 /** Compiled programs that are kept. */
 const mostKept = 60;
 
@@ -58,14 +59,20 @@ export async function runNative(
     };
     for (const [index, input] of inputs.entries()) {
       if (isOver(stop)) return;
-      const text = input.shape === 'stdio' ? input.text : valueJson(input as unknown as Value);
-      const ended = await started(toolchain, toolchain.run(input.shape !== 'stdio'), folder, text, limits, stop);
+      const isText = input.shape === 'stdio' && family !== 'javascript';
+      const ended = await started(toolchain, toolchain.run(!isText), folder, askedText(family, input), limits, stop);
       if (isOver(stop)) return;
-      onRan(index, withPeak(ranOf(ended, input.shape === 'stdio'), ended.bytes));
+      onRan(index, withPeak(ranOf(ended, isText), ended.bytes));
     }
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
+}
+
+/** What a program reads: its input, or what it is asked. */
+function askedText(family: MachineFamily, input: CaseInput): string {
+  if (family === 'javascript') return nodeInput(input);
+  return input.shape === 'stdio' ? input.text : valueJson(input as unknown as Value);
 }
 
 /** Asked as a function: while something is waited for, it changes. */
@@ -136,7 +143,8 @@ interface SourceFile {
   readonly text: string;
 }
 
-function filesOf({ file, harness: name }: Toolchain, { text, harness }: Program): SourceFile[] {
+function filesOf({ family, file, harness: name }: Toolchain, { text, harness }: Program): SourceFile[] {
+  if (family === 'javascript') return [{ name: file, text: nodeScript(text) }];
   return [{ name: file, text }, ...(harness === undefined ? [] : [{ name, text: harness }])];
 }
 
@@ -194,7 +202,8 @@ function compileFault({ errors, out, isLate, ms }: Ended): Ran {
   }
   const rust = /^error(?:\[\w+\])?: (.+)\n\s*--> solution\.rs:(\d+):(\d+)/m.exec(told);
   if (rust) return { ...nothing, message: `${rust[1] ?? ''} (column ${rust[3] ?? '?'})`, line: Number(rust[2]) };
-  return { ...nothing, message: told.trim().split('\n')[0] ?? 'It does not compile.', line: null };
+  const lines = told.trim().split('\n');
+  return { ...nothing, message: lines.find((line) => /\berror\b/i.test(line)) ?? lines[0] ?? '', line: null };
 }
 
 function withPeak(ran: Ran, bytes: number | null): Ran {
@@ -246,9 +255,10 @@ function signalOfCode(code: number | null): string | null {
 function answeredOf(json: string, printed: string, ms: number): Ran {
   try {
     const told = readValue(json.trim()) as unknown as Readonly<Record<string, Value | undefined>>;
-    if (told['outcome'] === 'crashed' || told['outcome'] === 'did-not-compile')
+    const { outcome } = told;
+    if (outcome === 'crashed' || outcome === 'did-not-compile' || outcome === 'too-much-output')
       return {
-        outcome: told['outcome'],
+        outcome,
         message: typeof told['message'] === 'string' ? told['message'] : 'It crashed.',
         line: typeof told['line'] === 'number' && told['line'] > 0 ? told['line'] : null,
         printed,
@@ -257,8 +267,9 @@ function answeredOf(json: string, printed: string, ms: number): Ran {
     return {
       outcome: 'answered',
       value: told['value'] ?? null,
-      printed,
+      printed: typeof told['printed'] === 'string' ? told['printed'] : printed,
       ms: typeof told['ms'] === 'number' ? told['ms'] : ms,
+      ...(typeof told['bytes'] === 'number' && { bytes: told['bytes'] }),
     };
   } catch {
     return { outcome: 'crashed', message: 'What it answered cannot be read.', line: null, printed, ms };

@@ -1,10 +1,10 @@
 import { tmpdir } from 'node:os';
-import type { NativeFamily } from '@lernen/core/run';
+import type { MachineFamily, NativeFamily } from '@lernen/core/run';
 import { runConfined } from './confined';
 
 /** How programs of a language are made and run with what is on the machine. */
 export interface Toolchain {
-  readonly family: NativeFamily;
+  readonly family: MachineFamily;
   /** As people name it. */
   readonly name: string;
   /** The file that the program is written to. */
@@ -29,7 +29,7 @@ const java = ['java', `-Xmx${usualMemory}m`, '-Xss64m', '-XX:+UseSerialGC'];
 /** Programs and the headers compiled before them must have the same. */
 export const cppFlags: readonly string[] = ['-std=c++20', '-O2', '-pipe'];
 
-export const toolchains: readonly Toolchain[] = [
+export const toolchains: readonly (Toolchain & { readonly family: NativeFamily })[] = [
   {
     family: 'cpp',
     name: 'C++',
@@ -120,8 +120,21 @@ export const toolchains: readonly Toolchain[] = [
   },
 ];
 
-export function toolchainOf(family: NativeFamily): Toolchain {
-  const found = toolchains.find((it) => it.family === family);
+/** Node, which runs this; what starts its programs need not find it on the path. */
+const node: Toolchain = {
+  family: 'javascript',
+  name: 'Node',
+  file: 'program.cjs',
+  harness: '',
+  compile: null,
+  run: () => [process.execPath, `--max-old-space-size=${usualMemory}`, 'program.cjs'],
+  version: [process.execPath, '--version'],
+  install: 'nodejs',
+  memoryMb: 20_000,
+};
+
+export function toolchainOf(family: MachineFamily): Toolchain {
+  const found = [...toolchains, node].find((it) => it.family === family);
   if (!found) throw new RangeError(`no toolchain for ${family}`);
   return found;
 }

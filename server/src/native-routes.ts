@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { LernenError } from '@lernen/core/errors';
-import { type NativeFamily, type Ran, nativeFamilies, readValue, valueJson } from '@lernen/core/run';
+import { type MachineFamily, type Ran, machineFamilies, readValue, valueJson } from '@lernen/core/run';
 import { type NativeJob, compileHeaders, confinement, findToolchains, runNative } from '@lernen/native';
 import type { FastifyInstance } from 'fastify';
 
@@ -127,7 +127,7 @@ function switchIn(body: string): boolean | null {
 function jobIn(body: string): NativeJob | null {
   try {
     const { family, program, inputs, limitMs } = readValue(body) as unknown as Partial<NativeJob>;
-    const known: NativeFamily | undefined = nativeFamilies.find((it) => it === family);
+    const known: MachineFamily | undefined = machineFamilies.find((it) => it === family);
     const isProgram = typeof program?.text === 'string' && typeof program.signature.shape === 'string';
     const isMeant = Array.isArray(inputs) && inputs.length <= 1000 && typeof limitMs === 'number' && limitMs > 0;
     if (!known || !isProgram || !isMeant) return null;

@@ -29,6 +29,10 @@ export const nativeFamilies = ['cpp', 'c', 'java', 'go', 'rust', 'csharp', 'kotl
 export type NativeFamily = (typeof nativeFamilies)[number];
 export type CodeFamily = BrowserFamily | NativeFamily;
 
+/** What the machine runs: JavaScript as well, by Node, for what browsers do not tell of it. */
+export const machineFamilies = [...nativeFamilies, 'javascript'] as const;
+export type MachineFamily = (typeof machineFamilies)[number];
+
 export function isNative(family: CodeFamily): family is NativeFamily {
   return nativeFamilies.some((it) => it === family);
 }

@@ -1,6 +1,7 @@
 import { LernenError } from '@lernen/core/errors';
 import {
   type CaseInput,
+  type MachineFamily,
   type NativeFamily,
   type Program,
   type Ran,
@@ -42,7 +43,7 @@ export async function switchNative(isOn: boolean): Promise<void> {
 
 /** A program with what it is asked, to be run by the machine's own tools. */
 export interface NativeRunJob {
-  readonly family: NativeFamily;
+  readonly family: MachineFamily;
   readonly program: Program;
   readonly inputs: readonly CaseInput[];
   readonly limitMs: number;

@@ -7,12 +7,13 @@ import type {
   BrowserFamily,
   CodeFamily,
   PreparedRun,
+  Program,
   Ran,
   RunFault,
   Runnable,
 } from '@lernen/core/run';
 import { byGroup, isSameAnswer } from '@lernen/core/run';
-import { runNative } from '../data/native-client';
+import { type NativeRunJob, runNative } from '../data/native-client';
 import { type Run, type RunJob, RunnerClient } from '../workers/runner/runner-client';
 import type { CodeFault } from '../ui/code-mirror';
 import { SheetStore } from './sheet-store';
@@ -32,7 +33,7 @@ export interface VersionRun {
   readonly results: ReadonlyMap<string, CheckResult>;
   /** How many there are in all. */
   readonly count: number;
-  /** Why it could not be run, and where in the code; empty and null while it can. */
+  /** Why it could not be run, or its memory not be told, and where in the code; empty and null while it can. */
   readonly message: string;
   readonly line: number | null;
 }
@@ -151,6 +152,7 @@ export class CheckRuns {
             onRan(index, ran);
             show({ state: 'running' });
           },
+          onUnmeasured: (message) => show({ message }),
         });
         this.stopRun = () => {
           end.isStopped = true;
@@ -173,7 +175,11 @@ export class CheckRuns {
   private startRun(
     { family, program }: Runnable,
     inputs: readonly CaseInput[],
-    { onLoading, onRan }: Pick<RunJob, 'onLoading' | 'onRan'>,
+    {
+      onLoading,
+      onRan,
+      onUnmeasured,
+    }: Pick<RunJob, 'onLoading' | 'onRan'> & { readonly onUnmeasured: (why: string) => void },
   ): Run {
     if (isBrowserFamily(family)) {
       const machine = family === 'python' ? 'python' : 'script';
@@ -187,16 +193,48 @@ export class CheckRuns {
         onLoading,
         onRan,
       } as const;
-      return this.client.run(job);
+      return machine === 'script' && isMeasured ? this.runMeasured(job, program, onUnmeasured) : this.client.run(job);
     }
-    const stopping = new AbortController();
     onLoading();
-    const done = runNative({ family, program, inputs, limitMs: nativeLimit, onRan }, stopping.signal).catch(
-      (error: unknown) => {
-        if (!stopping.signal.aborted) throw error;
+    return onMachine({ family, program, inputs, limitMs: nativeLimit, onRan });
+  }
+
+  /** No browser tells the memory of a script: Node runs on the machine once more what it answered. */
+  private runMeasured(job: RunJob, program: Program, onUnmeasured: (why: string) => void): Run {
+    const answered = new Map<number, Extract<Ran, { outcome: 'answered' }>>();
+    const onRan = (index: number, ran: Ran): void => {
+      if (ran.outcome === 'answered') answered.set(index, ran);
+      job.onRan(index, ran);
+    };
+    let current = this.client.run({ ...job, onRan });
+    const end = { isStopped: false };
+    const measure = async (): Promise<void> => {
+      const indexes = [...answered.keys()];
+      if (end.isStopped || indexes.length === 0) return;
+      const inputs = job.inputs.filter((_, index) => answered.has(index));
+      current = onMachine({
+        family: 'javascript',
+        program,
+        inputs,
+        limitMs: nativeLimit,
+        onRan: (at, measured) => {
+          const index = indexes[at] ?? -1;
+          const ran = answered.get(index);
+          if (measured.outcome !== 'answered' || measured.bytes === undefined || !ran) return;
+          job.onRan(index, { ...ran, bytes: measured.bytes });
+        },
+      });
+      await current.done.catch((error: unknown) =>
+        onUnmeasured(error instanceof Error ? error.message : String(error)),
+      );
+    };
+    return {
+      done: current.done.then(measure),
+      stop: () => {
+        end.isStopped = true;
+        current.stop();
       },
-    );
-    return { done, stop: () => stopping.abort() };
+    };
   }
 
   /** A pass belongs to the code that was run: while it ran, it may have been changed. */
@@ -208,6 +246,15 @@ export class CheckRuns {
       passed: [...known.filter((it) => !results.has(it)), ...passed],
     }));
   }
+}
+
+/** Runs a program with the machine's own tools, by the server. */
+function onMachine(job: NativeRunJob): Run {
+  const stopping = new AbortController();
+  const done = runNative(job, stopping.signal).catch((error: unknown) => {
+    if (!stopping.signal.aborted) throw error;
+  });
+  return { done, stop: () => stopping.abort() };
 }
 
 function isBrowserFamily(family: CodeFamily): family is BrowserFamily {
@@ -230,20 +277,22 @@ async function runPrepared(made: PreparedRun, runAll: RunAll, add: (...results: 
   const { checkedResult, checkerInput } = await import('@lernen/core/run');
   const readable = made.checks.flatMap((check) => (check.fault === null ? [check] : []));
   add(...made.checks.filter(({ fault }) => fault !== null).map((check) => made.resultOf(check, null)));
-  const answered: { readonly result: CheckResult; readonly asked: CaseInput }[] = [];
+  const answered = new Map<number, { readonly result: CheckResult; readonly asked: CaseInput }>();
   const inputs = readable.map(({ input }) => input);
   await runAll(made, inputs, (index, ran) => {
     const check = readable[index];
     if (!check) return;
     const result = made.resultOf(check, ran);
     const asked = made.checker && checkerInput(check, ran);
-    if (asked) answered.push({ result, asked });
+    // One that is measured is told twice.
+    if (asked) answered.set(index, { result, asked });
     else add(result);
   });
-  if (!made.checker || answered.length === 0) return;
-  const questions = answered.map(({ asked }) => asked);
+  if (!made.checker || answered.size === 0) return;
+  const all = [...answered.values()];
+  const questions = all.map(({ asked }) => asked);
   await runAll(made.checker, questions, (index, ran) => {
-    const { result } = answered[index] ?? {};
+    const { result } = all[index] ?? {};
     if (result) add(checkedResult(result, ran));
   });
 }

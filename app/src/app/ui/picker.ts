@@ -136,9 +136,10 @@ export class Picker extends BaseField {
 
   /** Enter takes what the list offers first, or what was typed; it never saves a form over it. */
   protected enter(event: Event): void {
+    const trigger = this.trigger();
+    if (this.takesOther()) trigger.closePanel();
     if (this.typed() === null || this.takesOther()) return;
     event.preventDefault();
-    const trigger = this.trigger();
     if (trigger.panelOpen && this.matching().length > 0) {
       this.takeOffered(trigger.activeOption?.value);
       trigger.closePanel();

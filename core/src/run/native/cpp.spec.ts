@@ -71,7 +71,7 @@ describe('a C++ program', () => {
     expect(program instanceof CompileFault ? '' : program.text).toContain('turn(a0); lernen_json::give(out, a0);');
     const pointer = 'int first(int* all) { return *all; }';
     const fault = cppProgram(pointer, call(pointer));
-    expect(fault instanceof CompileFault && fault.message).toContain('pointers are not');
+    expect(fault instanceof CompileFault && fault.message).toContain('of pointers only those to nodes are');
     const whole = 'int main() {}';
     expect(cppProgram(whole, { shape: 'stdio' })).toEqual({ text: whole, signature: { shape: 'stdio' } });
   });

@@ -3,14 +3,16 @@ import { CompileFault } from '../compile-fault';
 import type { Program } from '../job';
 import type { Declared, Parameter, Signature } from '../signature';
 import { outerText, splitTypes, withoutComments } from './code-text';
+import { type NodeKind, type NodeType, missingNodes, nodesOfC } from './nodes';
 
 /** Functions and classes that C++ declares outermost. */
 export function declaredInCpp(code: string): Declared[] {
   const plain = withoutComments(code);
-  const classes = [...plain.matchAll(/\b(?:class|struct)\s+([A-Za-z_]\w*)[^;{]*\{/g)].map(
+  const outer = outerText(plain);
+  const classes = [...outer.matchAll(/\b(?:class|struct)\s+([A-Za-z_]\w*)[^;{]*\{/g)].map(
     ([, name = '']): Declared => ({ name, parameters: [], kind: 'class', isOuter: true }),
   );
-  const functions = [...outerText(plain).matchAll(functionPattern)].flatMap(([, type = '', name = '', given = '']) =>
+  const functions = [...outer.matchAll(functionPattern)].flatMap(([, type = '', name = '', given = '']) =>
     isType(type) ? [{ name, parameters: parametersOf(given), kind: 'function', isOuter: true } as const] : [],
   );
   return [...functions, ...classes];
@@ -86,14 +88,41 @@ function taken(parameters: readonly Parameter[], from: string): { readonly lines
  */
 export function cppProgram(code: string, signature: Signature): Program | CompileFault {
   if (signature.shape === 'stdio') return { signature, text: code };
-  const pointers = signature.shape === 'call' ? signature.parameters.filter(({ type }) => /\*/.test(type)) : [];
-  if (pointers.length > 0)
-    return new CompileFault(`${pointers[0]?.type} ${pointers[0]?.name} cannot be passed: pointers are not`, null);
+  const missing = missingNodes(code, signature);
+  const provided = missing === null ? '' : providedNodes[missing];
+  const nodes = nodesOfC(provided + code);
+  const isOfNodes = ({ type }: Parameter): boolean =>
+    nodes.some(({ name }) => new RegExp(`\\b${name}\\s*\\*`).test(type));
+  const given = declaredInCpp(code).find(({ name }) => name === signature.name)?.parameters ?? [];
+  const pointer = given.find((it) => it.type.includes('*') && !isOfNodes(it));
+  if (pointer)
+    return new CompileFault(
+      `${pointer.type} ${pointer.name} cannot be passed: of pointers only those to nodes are, with next, or left and right`,
+      null,
+    );
   const main = signature.shape === 'call' ? callMain(code, signature) : objectMain(code, signature.name);
+  const asks = `${harness}${nodes.map(accessOf).join('')}${nodes.length > 0 ? nodeHarness : ''}}`;
   return {
     signature,
-    text: `${prelude}#line 1 "solution.cpp"\n${code}\n#line 1 "lernen.cpp"\n${harness}\n${main}`,
+    text: `${prelude}${provided}#line 1 "solution.cpp"\n${code}\n#line 1 "lernen.cpp"\n${asks}\n${main}`,
   };
+}
+
+const providedNodes: Readonly<Record<NodeKind, string>> = {
+  nodes:
+    'struct Node { int value; Node* next; Node(int value = 0, Node* next = nullptr) : value(value), next(next) {} };\n',
+  tree: 'struct Node { int value; Node* left; Node* right; Node(int value = 0, Node* left = nullptr, Node* right = nullptr) : value(value), left(left), right(right) {} };\n',
+};
+
+/** Tells the harness the fields of a type of nodes. */
+function accessOf({ name, kind, value }: NodeType): string {
+  const links = kind === 'tree' ? ['left', 'right'] : ['next'];
+  return `
+template <> struct Links<${name}> {
+  static constexpr size_t count = ${links.length};
+  static auto& value(${name}* node) { return node->${value.name}; }
+  static ${name}*& link(${name}* node, size_t at) { ${links.map((link, at) => `if (at == ${at}) return node->${link};`).join(' ')} return node->${links[0]}; }
+};`;
 }
 
 const prelude = '#include <bits/stdc++.h>\nusing namespace std;\n';
@@ -238,6 +267,9 @@ template <class T> std::enable_if_t<std::is_floating_point_v<T>> take(const Valu
 template <class T> std::enable_if_t<std::is_integral_v<T>> take(const Value& from, T& to) {
   to = from.kind == 'b' ? (T)(from.text == "true") : std::is_signed_v<T> ? (T)std::stoll(from.text) : (T)std::stoull(from.text);
 }
+template <class N> struct Links { static constexpr size_t count = 0; };
+template <class N> std::enable_if_t<(Links<N>::count > 0)> take(const Value& from, N*& to);
+template <class N> std::enable_if_t<(Links<N>::count > 0)> give(std::ostream& out, N* first);
 template <class A, class B> void take(const Value& from, std::pair<A, B>& to);
 template <class T> void take(const Value& from, std::vector<T>& to) {
   to.clear();
@@ -305,4 +337,60 @@ template <class M> void giveMap(std::ostream& out, const M& all) {
 }
 template <class K, class V> void give(std::ostream& out, const std::map<K, V>& value) { giveMap(out, value); }
 template <class K, class V> void give(std::ostream& out, const std::unordered_map<K, V>& value) { giveMap(out, value); }
-}`;
+`;
+
+const nodeHarness = String.raw`
+template <class N> N* node(const Value& item) {
+  std::decay_t<decltype(Links<N>::value(nullptr))> value{};
+  take(item, value);
+  N* made = nullptr;
+  if constexpr (std::is_default_constructible_v<N>) made = new N();
+  else if constexpr (std::is_constructible_v<N, decltype(value)>) made = new N(value);
+  else if constexpr (std::is_constructible_v<N, decltype(value), N*>) made = new N(value, nullptr);
+  else made = new N(value, nullptr, nullptr);
+  Links<N>::value(made) = value;
+  return made;
+}
+template <class N> std::enable_if_t<(Links<N>::count > 0)> take(const Value& from, N*& to) {
+  to = nullptr;
+  if (from.kind != 'l' && from.kind != 'n') throw std::runtime_error("a list was expected for the nodes");
+  const auto& items = from.items;
+  if constexpr (Links<N>::count == 1) {
+    for (size_t at = items.size(); at-- > 0;) {
+      N* made = node<N>(items[at]);
+      Links<N>::link(made, 0) = to;
+      to = made;
+    }
+  } else {
+    if (items.empty() || items[0].kind == 'n') return;
+    std::deque<N*> open{to = node<N>(items[0])};
+    for (size_t at = 1; at < items.size() && !open.empty(); at += 2) {
+      N* parent = open.front();
+      open.pop_front();
+      for (size_t side = 0; side < 2 && at + side < items.size(); side++)
+        if (items[at + side].kind != 'n') open.push_back(Links<N>::link(parent, side) = node<N>(items[at + side]));
+    }
+  }
+}
+template <class N> std::enable_if_t<(Links<N>::count > 0)> give(std::ostream& out, N* first) {
+  std::vector<N*> open{first};
+  std::string pending;
+  bool isFirst = true;
+  out << "[";
+  for (size_t at = 0; at < open.size(); at++) {
+    if (at > 400000) throw std::runtime_error("The nodes never end.");
+    if (open[at] == nullptr) {
+      // Where none is counts only if one comes behind it.
+      if (Links<N>::count == 2) pending += isFirst ? "null" : ",null";
+      isFirst = isFirst && Links<N>::count != 2;
+      continue;
+    }
+    out << pending << (isFirst ? "" : ",");
+    pending.clear();
+    isFirst = false;
+    give(out, Links<N>::value(open[at]));
+    for (size_t side = 0; side < Links<N>::count; side++) open.push_back(Links<N>::link(open[at], side));
+  }
+  out << "]";
+}
+`;

@@ -1,12 +1,29 @@
 import type { Program } from '../job';
 import type { Signature } from '../signature';
 import { filledHarness, wrapped } from './classes';
+import { type NodeKind, missingNodes } from './nodes';
 
 /** C# beside a class that asks it: its types say what the arguments become. */
 export function csharpProgram(code: string, signature: Signature): Program {
   if (signature.shape === 'stdio') return { signature, text: code };
   const usual = 'using System; using System.Collections.Generic; using System.Linq; using System.Text; ';
-  return { signature, text: usual + wrapped(code), harness: filledHarness(harness, code, signature) };
+  const missing = missingNodes(code, signature);
+  const nodes = missing === null ? '' : providedNodes(missing, /\.(?:value|next|left|right)\b/.test(code));
+  return { signature, text: usual + wrapped(code), harness: filledHarness(harness, code, signature) + nodes };
+}
+
+/** The fields are written as the code writes them. */
+function providedNodes(kind: NodeKind, isLower: boolean): string {
+  const name = (word: string): string => (isLower ? word : `${word.charAt(0).toUpperCase()}${word.slice(1)}`);
+  const links = kind === 'tree' ? ['left', 'right'] : ['next'];
+  const given = links.map((word) => `, Node ${word} = null`).join('');
+  const set = ['value', ...links].map((word) => `this.${name(word)} = ${word};`).join(' ');
+  return `public class Node {
+  public int ${name('value')};
+  public Node ${links.map(name).join(', ')};
+  public Node(int value = 0${given}) { ${set} }
+}
+`;
 }
 
 const harness = String.raw`using System;
@@ -67,7 +84,8 @@ static class Lernen {
         var value = method.Invoke(self, taken);
         watch.Stop();
         var answer = new StringBuilder();
-        Give(method.ReturnType == typeof(void) ? taken.FirstOrDefault() : value, answer);
+        if (method.ReturnType == typeof(void)) Give(taken.FirstOrDefault(), answer);
+        else Give(value, method.ReturnType, answer);
         return answer.ToString();
       }
     }
@@ -88,7 +106,7 @@ static class Lernen {
       var method = type.GetMethods(all).FirstOrDefault(it => string.Equals(it.Name, (string)call[0], StringComparison.OrdinalIgnoreCase) && it.GetParameters().Length == given.Count);
       if (method == null) throw new ArgumentException(name + " has no " + call[0] + " that takes so much.");
       var value = method.Invoke(thing, Taken(given, method.GetParameters()));
-      Give(method.ReturnType == typeof(void) ? null : value, answer);
+      Give(value, method.ReturnType, answer);
     }
     return answer.Append("]").ToString();
   }
@@ -101,6 +119,69 @@ static class Lernen {
 
   static object[] Taken(List<object> given, ParameterInfo[] wanted) {
     return wanted.Select((it, at) => Take(given[at], it.ParameterType)).ToArray();
+  }
+
+  /** The fields of a type of nodes: its value, then next, or left and right. Null for any other type. */
+  static FieldInfo[] NodeFields(Type type) {
+    if (type.Assembly != typeof(Lernen).Assembly || !type.IsClass) return null;
+    FieldInfo value = null;
+    var links = new Dictionary<string, FieldInfo>();
+    foreach (var field in type.GetFields(BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Instance)) {
+      // A property keeps its value in <Next>k__BackingField.
+      var word = field.Name.Split('>')[0].TrimStart('<', '_').ToLowerInvariant();
+      if (field.FieldType == type) links[word] = field;
+      else if (value == null) value = field;
+    }
+    if (value == null) return null;
+    if (links.ContainsKey("left") && links.ContainsKey("right")) return new[] { value, links["left"], links["right"] };
+    return links.ContainsKey("next") ? new[] { value, links["next"] } : null;
+  }
+
+  static object Node(FieldInfo[] fields, object item, Type type) {
+    var value = Take(item, fields[0].FieldType);
+    var maker = type.GetConstructors(BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Instance).OrderBy(it => it.GetParameters().Length).First();
+    var given = maker.GetParameters().Select(it => it.ParameterType == fields[0].FieldType ? value : it.ParameterType.IsValueType ? Activator.CreateInstance(it.ParameterType) : null);
+    var made = maker.Invoke(given.ToArray());
+    fields[0].SetValue(made, value);
+    return made;
+  }
+
+  static object Nodes(List<object> items, FieldInfo[] fields, Type type) {
+    object first = null;
+    if (fields.Length == 2) {
+      for (var at = items.Count - 1; at >= 0; at--) {
+        var made = Node(fields, items[at], type);
+        fields[1].SetValue(made, first);
+        first = made;
+      }
+      return first;
+    }
+    var open = new Queue<object>();
+    if (items.Count > 0 && items[0] != null) open.Enqueue(first = Node(fields, items[0], type));
+    for (var at = 1; at < items.Count && open.Count > 0; at += 2) {
+      var parent = open.Dequeue();
+      for (var side = 0; side < 2 && at + side < items.Count; side++) {
+        if (items[at + side] == null) continue;
+        var made = Node(fields, items[at + side], type);
+        fields[1 + side].SetValue(parent, made);
+        open.Enqueue(made);
+      }
+    }
+    return first;
+  }
+
+  /** What is in nodes: in their order, or level by level with null where none is. */
+  static List<object> ItemsOf(object first, FieldInfo[] fields) {
+    var items = new List<object>();
+    var open = new List<object> { first };
+    for (var at = 0; at < open.Count; at++) {
+      if (at > 400000) throw new ArgumentException("The nodes never end.");
+      var node = open[at];
+      if (node != null || fields.Length == 3) items.Add(node == null ? null : fields[0].GetValue(node));
+      if (node != null) for (var side = 1; side < fields.Length; side++) open.Add(fields[side].GetValue(node));
+    }
+    while (items.Count > 0 && items[items.Count - 1] == null) items.RemoveAt(items.Count - 1);
+    return items;
   }
 
   static object Take(object from, Type type) {
@@ -142,7 +223,14 @@ static class Lernen {
       foreach (var entry in entries) map.Add(Convert.ChangeType(entry.Key, inner[0]), Take(entry.Value, inner[1]));
       return map;
     }
+    var fields = NodeFields(type);
+    if (fields != null && items != null) return Nodes(items, fields, type);
     throw new ArgumentException("An argument of type " + type.Name + " cannot be given here.");
+  }
+
+  static void Give(object value, Type type, StringBuilder to) {
+    if (value == null && NodeFields(type) != null) to.Append("[]");
+    else Give(value, to);
   }
 
   static void Give(object value, StringBuilder to) {
@@ -170,7 +258,8 @@ static class Lernen {
     } else if (value.GetType().IsGenericType && value.GetType().FullName.Contains("Tuple")) {
       var parts = value.GetType().GetFields().Select(it => it.GetValue(value)).Concat(value.GetType().GetProperties().Where(it => it.Name.StartsWith("Item") && it.GetIndexParameters().Length == 0).Select(it => it.GetValue(value)));
       Give(parts.ToList(), to);
-    } else {
+    } else if (NodeFields(value.GetType()) != null) Give(ItemsOf(value, NodeFields(value.GetType())), to);
+    else {
       to.Append('"');
       foreach (var sign in value.ToString())
         if (sign == '"' || sign == '\\') to.Append('\\').Append(sign);

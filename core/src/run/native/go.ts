@@ -1,6 +1,7 @@
 import type { Program } from '../job';
 import type { Declared, Parameter, Signature } from '../signature';
 import { withoutComments } from './code-text';
+import { type NodeKind, missingNodes } from './nodes';
 
 /** Functions and types that Go declares; methods belong to their types. */
 export function declaredInGo(code: string): Declared[] {
@@ -40,11 +41,13 @@ export function goProgram(code: string, signature: Signature): Program {
   const text = /^\s*package\s/m.test(withoutComments(code)) ? code : `package main; ${code}`;
   if (signature.shape === 'stdio') return { signature, text };
   const { name } = signature;
+  const missing = missingNodes(code, signature);
+  const asks = harness + (missing === null ? '' : providedNodes(missing, /\.(?:value|next|left|right)\b/.test(code)));
   if (signature.shape === 'call')
     return {
       signature,
       text,
-      harness: harness.replace('ASKED', `return lernenCall(reflect.ValueOf(${name}), input.Given)`),
+      harness: asks.replace('ASKED', `return lernenCall(reflect.ValueOf(${name}), input.Given)`),
     };
   const plain = withoutComments(code);
   const methods = [...plain.matchAll(new RegExp(`^func\\s*\\(\\s*(?:\\w+\\s+)?\\*?${name}\\s*\\)\\s*(\\w+)`, 'gm'))];
@@ -61,7 +64,7 @@ export function goProgram(code: string, signature: Signature): Program {
   return {
     signature,
     text,
-    harness: harness.replace(
+    harness: asks.replace(
       'ASKED',
       `isMade := len(input.Calls) > 0 && lernenName(input.Calls[0]) == "${name}"
 	given := []interface{}{}
@@ -70,6 +73,13 @@ export function goProgram(code: string, signature: Signature): Program {
 	return lernenCalls("${name}", map[string]reflect.Value{${table.join(', ')}}, input.Calls, isMade)`,
     ),
   };
+}
+
+/** The fields are written as the code writes them. */
+function providedNodes(kind: NodeKind, isLower: boolean): string {
+  const name = (word: string): string => (isLower ? word.toLowerCase() : word);
+  const links = kind === 'tree' ? ['Left', 'Right'] : ['Next'];
+  return `type Node struct {\n\t${name('Value')} int\n\t${links.map(name).join(', ')} *Node\n}\n`;
 }
 
 const harness = String.raw`package main
@@ -88,6 +98,7 @@ import (
 	"strconv"
 	"strings"
 	"time"
+	"unsafe"
 )
 
 type lernenInput struct {
@@ -186,6 +197,79 @@ func lernenResults(results []reflect.Value) string {
 	return "[" + strings.Join(parts, ",") + "]"
 }
 
+// The fields of a type of nodes: its value, then next, or left and right. Nil for any other type.
+func lernenNode(wanted reflect.Type) []int {
+	if wanted.Kind() != reflect.Ptr || wanted.Elem().Kind() != reflect.Struct { return nil }
+	value := -1
+	links := map[string]int{}
+	for at := 0; at < wanted.Elem().NumField(); at++ {
+		field := wanted.Elem().Field(at)
+		if field.Type == wanted { links[strings.ToLower(field.Name)] = at } else if value < 0 { value = at }
+	}
+	left, isLeft := links["left"]
+	right, isRight := links["right"]
+	next, isNext := links["next"]
+	if value < 0 { return nil }
+	if isLeft && isRight { return []int{value, left, right} }
+	if isNext { return []int{value, next} }
+	return nil
+}
+
+// A field of a node, also one that only its own package may write.
+func lernenField(node reflect.Value, at int) reflect.Value {
+	field := node.Elem().Field(at)
+	return reflect.NewAt(field.Type(), unsafe.Pointer(field.UnsafeAddr())).Elem()
+}
+
+func lernenNodes(items []interface{}, wanted reflect.Type, fields []int) reflect.Value {
+	node := func(item interface{}) reflect.Value {
+		made := reflect.New(wanted.Elem())
+		value := lernenField(made, fields[0])
+		value.Set(lernenTake(item, value.Type()))
+		return made
+	}
+	first := reflect.Zero(wanted)
+	if len(fields) == 2 {
+		for at := len(items) - 1; at >= 0; at-- {
+			made := node(items[at])
+			lernenField(made, fields[1]).Set(first)
+			first = made
+		}
+		return first
+	}
+	if len(items) == 0 || items[0] == nil { return first }
+	first = node(items[0])
+	open := []reflect.Value{first}
+	for at := 1; at < len(items) && len(open) > 0; at += 2 {
+		parent := open[0]
+		open = open[1:]
+		for side := 0; side < 2 && at+side < len(items); side++ {
+			if items[at+side] == nil { continue }
+			made := node(items[at+side])
+			lernenField(parent, fields[1+side]).Set(made)
+			open = append(open, made)
+		}
+	}
+	return first
+}
+
+// What is in nodes: in their order, or level by level with null where none is.
+func lernenItems(first reflect.Value, fields []int) string {
+	parts := []string{}
+	open := []reflect.Value{first}
+	for at := 0; at < len(open); at++ {
+		if at > 400000 { panic("The nodes never end.") }
+		if open[at].IsNil() {
+			if len(fields) == 3 { parts = append(parts, "null") }
+			continue
+		}
+		parts = append(parts, lernenGive(lernenField(open[at], fields[0])))
+		for _, side := range fields[1:] { open = append(open, lernenField(open[at], side)) }
+	}
+	for len(parts) > 0 && parts[len(parts)-1] == "null" { parts = parts[:len(parts)-1] }
+	return "[" + strings.Join(parts, ",") + "]"
+}
+
 func lernenTake(from interface{}, wanted reflect.Type) reflect.Value {
 	made := reflect.New(wanted).Elem()
 	if from == nil { return made }
@@ -226,6 +310,11 @@ func lernenTake(from interface{}, wanted reflect.Type) reflect.Value {
 			if wanted.Key().Kind() != reflect.String { name = json.Number(key) }
 			made.SetMapIndex(lernenTake(name, wanted.Key()), lernenTake(item, wanted.Elem()))
 		}
+	case reflect.Ptr:
+		items, isList := from.([]interface{})
+		fields := lernenNode(wanted)
+		if fields == nil || !isList { panic("An argument of type " + wanted.String() + " cannot be given here.") }
+		return lernenNodes(items, wanted, fields)
 	default:
 		panic("An argument of type " + wanted.String() + " cannot be given here.")
 	}
@@ -236,7 +325,10 @@ func lernenGive(value reflect.Value) string {
 	switch value.Kind() {
 	case reflect.Invalid:
 		return "null"
+	case reflect.Struct:
+		if value.CanAddr() && lernenNode(value.Addr().Type()) != nil { return lernenGive(value.Addr()) }
 	case reflect.Ptr, reflect.Interface:
+		if fields := lernenNode(value.Type()); fields != nil { return lernenItems(value, fields) }
 		if value.IsNil() { return "null" }
 		return lernenGive(value.Elem())
 	case reflect.String:

@@ -1,6 +1,7 @@
 import type { Program } from '../job';
 import type { Signature } from '../signature';
 import { filledHarness, wrapped } from './classes';
+import { type NodeKind, missingNodes } from './nodes';
 
 /** Java beside a class that asks it: its types say what the arguments become. */
 export function javaProgram(code: string, signature: Signature): Program {
@@ -10,8 +11,27 @@ export function javaProgram(code: string, signature: Signature): Program {
     .replace(/^([ \t]*)package\s[^;]*;/m, '$1');
   const usual = 'import java.util.*; import java.util.function.*; import java.util.stream.*; ';
   if (signature.shape === 'stdio') return { signature, text: own };
-  return { signature, text: usual + own, harness: filledHarness(harness, code, signature) };
+  const missing = missingNodes(code, signature);
+  const nodes = missing === null ? '' : providedNodes[missing];
+  return { signature, text: usual + own, harness: filledHarness(harness, code, signature) + nodes };
 }
+
+const providedNodes: Readonly<Record<NodeKind, string>> = {
+  nodes: `class Node {
+  int value; Node next;
+  Node() {}
+  Node(int value) { this.value = value; }
+  Node(int value, Node next) { this.value = value; this.next = next; }
+}
+`,
+  tree: `class Node {
+  int value; Node left, right;
+  Node() {}
+  Node(int value) { this.value = value; }
+  Node(int value, Node left, Node right) { this.value = value; this.left = left; this.right = right; }
+}
+`,
+};
 
 const harness = String.raw`import java.lang.reflect.*;
 import java.math.BigInteger;
@@ -58,7 +78,8 @@ class Lernen {
         started = System.nanoTime();
         Object value = method.invoke(self, taken);
         StringBuilder out = new StringBuilder();
-        give(method.getReturnType() == void.class ? (taken.length > 0 ? taken[0] : null) : value, out);
+        if (method.getReturnType() == void.class) give(taken.length > 0 ? taken[0] : null, out);
+        else give(value, method.getReturnType(), out);
         return out.toString();
       }
     throw new IllegalArgumentException("There is no " + name + " that takes " + given.size() + " arguments.");
@@ -81,7 +102,7 @@ class Lernen {
       if (found == null) throw new IllegalArgumentException(name + " has no " + call.get(0) + " that takes so much.");
       found.setAccessible(true);
       Object value = found.invoke(thing, taken(given, found.getGenericParameterTypes()));
-      give(found.getReturnType() == void.class ? null : value, out);
+      give(value, found.getReturnType(), out);
     }
     return out.append("]").toString();
   }
@@ -99,6 +120,87 @@ class Lernen {
     Object[] all = new Object[types.length];
     for (int at = 0; at < types.length; at++) all[at] = take(given.get(at), types[at]);
     return all;
+  }
+
+  /** The fields of a type of nodes: its value, then next, or left and right. Null for any other type. */
+  static Field[] nodeFields(Class<?> type) {
+    if (type.isPrimitive() || type.isArray() || type.getClassLoader() != Lernen.class.getClassLoader()) return null;
+    Field value = null;
+    Map<String, Field> links = new HashMap<>();
+    for (Field field : type.getDeclaredFields()) {
+      if (Modifier.isStatic(field.getModifiers()) || field.isSynthetic()) continue;
+      field.setAccessible(true);
+      if (field.getType() == type) links.put(field.getName(), field);
+      else if (value == null) value = field;
+    }
+    Field next = links.get("next"), left = links.get("left"), right = links.get("right");
+    if (value == null) return null;
+    return left != null && right != null ? new Field[] { value, left, right } : next != null ? new Field[] { value, next } : null;
+  }
+
+  static Object node(Field[] fields, Object item, Type wanted) throws ReflectiveOperationException {
+    Type kind = fields[0].getGenericType();
+    if (kind instanceof TypeVariable && wanted instanceof ParameterizedType) kind = ((ParameterizedType) wanted).getActualTypeArguments()[0];
+    Object value = take(item, kind);
+    Constructor<?> maker = null;
+    for (Constructor<?> each : fields[0].getDeclaringClass().getDeclaredConstructors())
+      if (maker == null || each.getParameterCount() < maker.getParameterCount()) maker = each;
+    Class<?>[] types = maker.getParameterTypes();
+    Object[] given = new Object[types.length];
+    for (int at = 0; at < types.length; at++) given[at] = types[at] == fields[0].getType() ? value : Array.get(Array.newInstance(types[at], 1), 0);
+    maker.setAccessible(true);
+    Object made = maker.newInstance(given);
+    fields[0].set(made, value);
+    return made;
+  }
+
+  static Object nodes(List<?> items, Field[] fields, Type wanted) {
+    try {
+      if (items.isEmpty()) return null;
+      if (fields.length == 2) {
+        Object first = null;
+        for (int at = items.size() - 1; at >= 0; at--) {
+          Object made = node(fields, items.get(at), wanted);
+          fields[1].set(made, first);
+          first = made;
+        }
+        return first;
+      }
+      Object root = items.get(0) == null ? null : node(fields, items.get(0), wanted);
+      ArrayDeque<Object> open = new ArrayDeque<>();
+      if (root != null) open.add(root);
+      for (int at = 1; at < items.size() && !open.isEmpty(); at += 2) {
+        Object parent = open.remove();
+        for (int side = 0; side < 2 && at + side < items.size(); side++) {
+          if (items.get(at + side) == null) continue;
+          Object made = node(fields, items.get(at + side), wanted);
+          fields[1 + side].set(parent, made);
+          open.add(made);
+        }
+      }
+      return root;
+    } catch (ReflectiveOperationException error) {
+      throw new IllegalArgumentException("Nodes of " + wanted.getTypeName() + " cannot be made: " + error);
+    }
+  }
+
+  /** What is in nodes: in their order, or level by level with null where none is. */
+  static List<Object> itemsOf(Object first, Field[] fields) {
+    List<Object> items = new ArrayList<>();
+    List<Object> open = new ArrayList<>();
+    open.add(first);
+    try {
+      for (int at = 0; at < open.size(); at++) {
+        if (at > 400000) throw new IllegalArgumentException("The nodes never end.");
+        Object node = open.get(at);
+        if (node != null || fields.length == 3) items.add(node == null ? null : fields[0].get(node));
+        if (node != null) for (int side = 1; side < fields.length; side++) open.add(fields[side].get(node));
+      }
+    } catch (IllegalAccessException error) {
+      throw new IllegalArgumentException(error);
+    }
+    while (!items.isEmpty() && items.get(items.size() - 1) == null) items.remove(items.size() - 1);
+    return items;
   }
 
   static Object take(Object from, Type wanted) {
@@ -137,7 +239,14 @@ class Lernen {
       return all;
     }
     if (type == Object.class) return from;
+    Field[] fields = nodeFields(type);
+    if (fields != null && from instanceof List) return nodes((List<?>) from, fields, wanted);
     throw new IllegalArgumentException("An argument of type " + wanted.getTypeName() + " cannot be given here.");
+  }
+
+  static void give(Object value, Class<?> type, StringBuilder out) {
+    if (value == null && nodeFields(type) != null) out.append("[]");
+    else give(value, out);
   }
 
   static void give(Object value, StringBuilder out) {
@@ -165,7 +274,8 @@ class Lernen {
         give(entry.getValue(), out);
       }
       out.append("}");
-    } else {
+    } else if (nodeFields(value.getClass()) != null) give(itemsOf(value, nodeFields(value.getClass())), out);
+    else {
       out.append('"');
       for (char sign : value.toString().toCharArray())
         if (sign == '"' || sign == '\\') out.append('\\').append(sign);

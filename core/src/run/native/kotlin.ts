@@ -2,6 +2,7 @@ import { topLevelParts } from '../../brackets';
 import type { Program } from '../job';
 import type { Declared, Parameter, Signature } from '../signature';
 import { outerText, withoutComments } from './code-text';
+import { type NodeKind, missingNodes } from './nodes';
 
 /** Functions and classes that Kotlin declares outermost. */
 export function declaredInKotlin(code: string): Declared[] {
@@ -30,12 +31,15 @@ function parametersOf(given: string): Parameter[] {
 /** Kotlin beside a file that asks it, through the classes that the machine of Java makes of it. */
 export function kotlinProgram(code: string, signature: Signature): Program {
   if (signature.shape === 'stdio') return { signature, text: code };
-  return {
-    signature,
-    text: code,
-    harness: harness.replaceAll('NAME', signature.name).replace('IS_CALL', String(signature.shape === 'call')),
-  };
+  const missing = missingNodes(code, signature);
+  const asks = harness.replaceAll('NAME', signature.name).replace('IS_CALL', String(signature.shape === 'call'));
+  return { signature, text: code, harness: asks + (missing === null ? '' : providedNodes[missing]) };
 }
+
+const providedNodes: Readonly<Record<NodeKind, string>> = {
+  nodes: 'class Node(var value: Int = 0, var next: Node? = null)\n',
+  tree: 'class Node(var value: Int = 0, var left: Node? = null, var right: Node? = null)\n',
+};
 
 const harness = String.raw`import java.lang.reflect.*
 import java.math.BigInteger
@@ -78,7 +82,7 @@ private fun call(given: List<*>): String {
     started = System.nanoTime()
     val value = found.invoke(null, *taken)
     val out = StringBuilder()
-    give(if (found.returnType == Void.TYPE) taken.firstOrNull() else value, out)
+    if (found.returnType == Void.TYPE) give(taken.firstOrNull(), out) else giveAs(value, found.returnType, out)
     return out.toString()
 }
 
@@ -96,7 +100,7 @@ private fun calls(calls: List<*>): String {
             ?: throw IllegalArgumentException("NAME has no " + name + " that takes so much.")
         method.isAccessible = true
         val value = method.invoke(thing, *taken(given as List<*>, method.genericParameterTypes))
-        give(if (method.returnType == Void.TYPE) null else value, out)
+        giveAs(value, method.returnType, out)
     }
     return out.append("]").toString()
 }
@@ -115,6 +119,66 @@ private fun raw(wanted: Type): Class<*> = when (wanted) {
     is ParameterizedType -> wanted.rawType as Class<*>
     is WildcardType -> raw(wanted.upperBounds[0])
     else -> Any::class.java
+}
+
+/** The fields of a type of nodes: its value, then next, or left and right. Null for any other type. */
+private fun nodeFields(type: Class<*>): List<Field>? {
+    if (type.isPrimitive || type.isArray || type.classLoader !== Reader::class.java.classLoader) return null
+    val own = type.declaredFields.filter { !Modifier.isStatic(it.modifiers) && !it.isSynthetic }
+    for (field in own) field.isAccessible = true
+    val value = own.firstOrNull { it.type != type } ?: return null
+    fun link(name: String) = own.firstOrNull { it.name == name && it.type == type }
+    val sides = listOfNotNull(link("left"), link("right"))
+    val next = link("next")
+    return if (sides.size == 2) listOf(value) + sides else if (next != null) listOf(value, next) else null
+}
+
+private fun node(fields: List<Field>, item: Any?): Any {
+    val value = take(item, fields[0].genericType)
+    val maker = fields[0].declaringClass.declaredConstructors.filter { !it.isSynthetic }.sortedBy { it.parameterCount }.first()
+    val given = maker.parameterTypes.map { if (it == fields[0].type) value else java.lang.reflect.Array.get(java.lang.reflect.Array.newInstance(it, 1), 0) }
+    maker.isAccessible = true
+    val made = maker.newInstance(*given.toTypedArray())
+    fields[0].set(made, value)
+    return made
+}
+
+private fun nodes(items: List<*>, fields: List<Field>): Any? {
+    if (fields.size == 2) {
+        var first: Any? = null
+        for (item in items.asReversed()) first = node(fields, item).also { fields[1].set(it, first) }
+        return first
+    }
+    val root = if (items.isEmpty() || items[0] == null) return null else node(fields, items[0])
+    val open = java.util.ArrayDeque<Any>()
+    open.add(root)
+    var at = 1
+    while (at < items.size && open.isNotEmpty()) {
+        val parent = open.remove()
+        for (side in 0..1) {
+            val item = items.getOrNull(at + side) ?: continue
+            val made = node(fields, item)
+            fields[1 + side].set(parent, made)
+            open.add(made)
+        }
+        at += 2
+    }
+    return root
+}
+
+/** What is in nodes: in their order, or level by level with null where none is. */
+private fun itemsOf(first: Any, fields: List<Field>): List<Any?> {
+    val items = ArrayList<Any?>()
+    val open = arrayListOf<Any?>(first)
+    var at = 0
+    while (at < open.size) {
+        if (at > 400000) throw IllegalArgumentException("The nodes never end.")
+        val node = open[at++]
+        if (node != null || fields.size == 3) items.add(if (node == null) null else fields[0].get(node))
+        if (node != null) for (field in fields.drop(1)) open.add(field.get(node))
+    }
+    while (items.isNotEmpty() && items.last() == null) items.removeAt(items.size - 1)
+    return items
 }
 
 private fun take(from: Any?, wanted: Type): Any? {
@@ -148,8 +212,14 @@ private fun take(from: Any?, wanted: Type): Any? {
             made
         }
         type == Any::class.java -> from
+        from is List<*> && nodeFields(type) != null -> nodes(from, nodeFields(type)!!)
         else -> throw IllegalArgumentException("An argument of type " + wanted.typeName + " cannot be given here.")
     }
+}
+
+private fun giveAs(value: Any?, type: Class<*>, out: StringBuilder) {
+    if (value == null && nodeFields(type) != null) out.append("[]")
+    else give(if (type == Void.TYPE) null else value, out)
 }
 
 private fun give(value: Any?, out: StringBuilder) {
@@ -173,6 +243,7 @@ private fun give(value: Any?, out: StringBuilder) {
             }
             out.append("}")
         }
+        nodeFields(value.javaClass) != null -> give(itemsOf(value, nodeFields(value.javaClass)!!), out)
         else -> {
             out.append('"')
             for (sign in value.toString())

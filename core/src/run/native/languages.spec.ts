@@ -24,6 +24,10 @@ describe('how programs of native languages are asked', () => {
       ['rust', "fn longest<'a>(oil: &'a [i64], mut b: i64) -> usize { 0 } // fn longest(x)"],
       ['ruby', 'def longest(oil, b = 5)\n  0\nend'],
       ['ruby', 'def longest oil, b\n  0\nend'],
+      ['c', 'static int helper(int a, int c) { return a; }\nint longest(const int *oil, int n, long b) { return 0; }'],
+      ['c', 'int longest(int n, int oil[], long b) { return 0; }'],
+      ['c', 'int *longest(char **oil, size_t count, int **b, int rows, int *columns, int *length) { return 0; }'],
+      ['c', 'struct Node *longest(struct Node *oil, Node* b) { return oil; }'],
     ];
     for (const [family, code] of functions)
       expect(asked(family, code, call))
@@ -52,7 +56,7 @@ describe('how programs of native languages are asked', () => {
         .toBe('class Shelf');
   });
 
-  it('is standard input where the program begins by itself, and always in C', () => {
+  it('is standard input where the program begins by itself', () => {
     const programs: readonly (readonly [CodeFamily, string])[] = [
       ['java', 'public class Main { public static void main(String[] a) {} int f(int a) { return a; } }'],
       ['csharp', 'class A { static void Main() {} }'],
@@ -60,7 +64,7 @@ describe('how programs of native languages are asked', () => {
       ['go', 'package main\nfunc main() {}'],
       ['rust', 'fn main() {}'],
       ['ruby', 'def f(a)\n a\nend\nputs f(gets.to_i)'],
-      ['c', 'int f(int a) { return a; }'],
+      ['c', 'int f(int a) { return a; }\nint main(void) { return f(1); }'],
     ];
     for (const [family, code] of programs)
       expect(asked(family, code, '1'))
@@ -94,6 +98,16 @@ describe('how programs of native languages are asked', () => {
       return 'fault' in run ? run.fault : '';
     };
     expect(fault('rust', 'fn g(a: i32) {}')).toMatch(/there is no f that could be called/);
-    expect(fault('c', 'int f(int a) { return a; }')).toMatch(/in C a program reads standard input/);
+    expect(fault('c', 'int f(int *a) { return *a; }')).toMatch(/a is a list and needs its length behind it/);
+    expect(fault('c', 'int f(int **a, int n) { return 1; }')).toMatch(/a is a grid and needs its rows and columns/);
+    expect(fault('c', 'int *f(int a) { return 0; }')).toMatch(/needs a place for its length at the end: int \*length/);
+    expect(fault('c', 'int f(FILE *a, int n) { return 0; }')).toMatch(/FILE\* a cannot be passed/);
+    expect(fault('c', 'int g(int a) { return 0; }')).toMatch(/there is no f that could be called/);
+    expect(fault('c++', 'int f(int* a) { return *a; }')).toMatch(/of pointers only those to nodes are/);
+    const shelf = preparedRun({ code: 'int put(int a) { return a; }', language: 'C' }, [], {
+      ...usualCheckRules,
+      asked: 'class Shelf',
+    });
+    expect('fault' in shelf ? shelf.fault : '').toMatch(/C has no classes/);
   });
 });

@@ -1,6 +1,7 @@
-import { CompileFault } from '../compile-fault';
+import type { CompileFault } from '../compile-fault';
 import type { Program } from '../job';
 import type { Declared, NativeFamily, Signature } from '../signature';
+import { cProgram, declaredInC } from './c';
 import { declaredInClasses } from './classes';
 import { cppProgram, declaredInCpp } from './cpp';
 import { csharpProgram } from './csharp';
@@ -20,15 +21,7 @@ interface NativeLanguage {
 
 export const nativeLanguages: Readonly<Record<NativeFamily, NativeLanguage>> = {
   cpp: { main: /\bint\s+main\s*\(/, declared: declaredInCpp, program: cppProgram },
-  // It passes lists with their lengths, in ways that no signature tells: it reads standard input only.
-  c: {
-    main: /^/,
-    declared: () => [],
-    program: (code, signature) =>
-      signature.shape === 'stdio'
-        ? { text: code, signature }
-        : new CompileFault('in C a program reads standard input and writes standard output', null),
-  },
+  c: { main: /\bint\s+main\s*\(/, declared: declaredInC, program: cProgram },
   java: { main: /\bstatic\s+(?:final\s+)?void\s+main\s*\(/, declared: declaredInClasses, program: javaProgram },
   csharp: { main: /\bstatic\s+(?:void|int)\s+Main\s*\(/, declared: declaredInClasses, program: csharpProgram },
   kotlin: { main: /\bfun\s+main\s*\(/, declared: declaredInKotlin, program: kotlinProgram },

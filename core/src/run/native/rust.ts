@@ -3,6 +3,8 @@ import { CompileFault } from '../compile-fault';
 import type { Program } from '../job';
 import type { Declared, Parameter, Signature } from '../signature';
 import { outerText, splitTypes, withoutComments } from './code-text';
+import { missingNodes } from './nodes';
+import { providedRustNodes, rustNodes } from './rust-nodes';
 
 interface RustFunction {
   readonly name: string;
@@ -66,7 +68,12 @@ export function rustProgram(code: string, signature: Signature): Program | Compi
   const plain = plainRust(code);
   const asked = signature.shape === 'call' ? callOf(plain, signature.name) : callsOf(plain, signature.name);
   if (asked === null) return new CompileFault(`there is no ${signature.name} that could be called`, null);
-  return { signature, text: `${code}\n${harness.replace('ASKED', asked)}` };
+  const missing = missingNodes(code, signature);
+  const provided = missing === null ? '' : providedRustNodes(missing, code);
+  const functions =
+    signature.shape === 'call' ? [signature.name] : methodsOf(plain, signature.name)?.map((it) => it.name);
+  const nodes = `${provided}\n${rustNodes(`${plain}\n${provided}`, functions ?? [])}`;
+  return { signature, text: `${code}\n${harness.replace('ASKED', asked)}${nodes}` };
 }
 
 function callOf(plain: string, name: string): string | null {
@@ -81,11 +88,17 @@ function callOf(plain: string, name: string): string | null {
   return `let given = input.field("given").items(); if given.len() != ${found.parameters.length} { panic!("It takes ${found.parameters.length} arguments, and {} are given.", given.len()); } ${lines} *started = std::time::Instant::now(); let result = ${name}(${names}); *took = started.elapsed().as_secs_f64() * 1000.0; let _ = &result; ${give}`;
 }
 
-function callsOf(plain: string, name: string): string | null {
+/** Functions that belong to a type; null where it has none. */
+function methodsOf(plain: string, name: string): RustFunction[] | null {
   const found = new RegExp(`\\bimpl\\s+${name}\\b[^{]*\\{`).exec(plain);
   if (!found) return null;
   const start = found.index + found[0].length;
-  const all = functionsIn(outerText(plain.slice(start, closingAt(plain, start))));
+  return functionsIn(outerText(plain.slice(start, closingAt(plain, start))));
+}
+
+function callsOf(plain: string, name: string): string | null {
+  const all = methodsOf(plain, name);
+  if (!all) return null;
   const maker = all.find((it) => it.name === 'new' && it.self === '');
   const made = taken(maker?.parameters ?? [], 'given');
   const make = maker
@@ -172,8 +185,8 @@ impl<'a> LernenReader<'a> {
         String::from_utf8(bytes).unwrap()
     }
 }
-pub trait LernenTake { fn take(from: &LernenValue) -> Self; }
-pub trait LernenGive { fn give(&self, out: &mut String); }
+pub trait LernenTake { fn take(from: &LernenValue) -> Self; fn is_none(from: &LernenValue) -> bool { matches!(from, LernenValue::Nothing) } }
+pub trait LernenGive { fn give(&self, out: &mut String); fn none(out: &mut String) { out.push_str("null"); } }
 macro_rules! lernen_numbers { ($($kind:ty),*) => { $(
     impl LernenTake for $kind { fn take(from: &LernenValue) -> Self { from.text().parse().unwrap_or_else(|_| panic!("a number was expected, and {} stands there", from.text())) } }
     impl LernenGive for $kind { fn give(&self, out: &mut String) { out.push_str(&self.to_string()); } }
@@ -188,7 +201,7 @@ impl LernenTake for bool { fn take(from: &LernenValue) -> Self { matches!(from, 
 impl LernenTake for String { fn take(from: &LernenValue) -> Self { from.text() } }
 impl LernenTake for char { fn take(from: &LernenValue) -> Self { from.text().chars().next().unwrap_or('\0') } }
 impl<T: LernenTake> LernenTake for Vec<T> { fn take(from: &LernenValue) -> Self { if let LernenValue::Text(text) = from { return text.chars().map(|sign| T::take(&LernenValue::Text(sign.to_string()))).collect(); } from.items().iter().map(T::take).collect() } }
-impl<T: LernenTake> LernenTake for Option<T> { fn take(from: &LernenValue) -> Self { if let LernenValue::Nothing = from { None } else { Some(T::take(from)) } } }
+impl<T: LernenTake> LernenTake for Option<T> { fn take(from: &LernenValue) -> Self { if <T as LernenTake>::is_none(from) { None } else { Some(T::take(from)) } } }
 impl<A: LernenTake, B: LernenTake> LernenTake for (A, B) { fn take(from: &LernenValue) -> Self { let items = from.items(); (A::take(&items[0]), B::take(&items[1])) } }
 impl<A: LernenTake, B: LernenTake, C: LernenTake> LernenTake for (A, B, C) { fn take(from: &LernenValue) -> Self { let items = from.items(); (A::take(&items[0]), B::take(&items[1]), C::take(&items[2])) } }
 impl LernenGive for () { fn give(&self, out: &mut String) { out.push_str("null"); } }
@@ -203,7 +216,7 @@ impl LernenGive for str {
 impl LernenGive for String { fn give(&self, out: &mut String) { self.as_str().give(out); } }
 impl LernenGive for char { fn give(&self, out: &mut String) { self.to_string().give(out); } }
 impl<T: LernenGive + ?Sized> LernenGive for &T { fn give(&self, out: &mut String) { (**self).give(out); } }
-impl<T: LernenGive> LernenGive for Option<T> { fn give(&self, out: &mut String) { match self { Some(value) => value.give(out), None => out.push_str("null") } } }
+impl<T: LernenGive> LernenGive for Option<T> { fn give(&self, out: &mut String) { match self { Some(value) => value.give(out), None => T::none(out) } } }
 fn lernen_list<'a, T: LernenGive + 'a>(items: impl Iterator<Item = &'a T>, out: &mut String) { out.push('['); for (at, item) in items.enumerate() { if at > 0 { out.push(','); } item.give(out); } out.push(']'); }
 impl<T: LernenGive> LernenGive for Vec<T> { fn give(&self, out: &mut String) { lernen_list(self.iter(), out); } }
 impl<T: LernenGive> LernenGive for std::collections::VecDeque<T> { fn give(&self, out: &mut String) { lernen_list(self.iter(), out); } }

@@ -34,10 +34,10 @@ const mostKept = 20_000;
             Run the examples
           </button>
         }
-        @if (isPython() && !isRunning()) {
+        @if (memoryHint() !== '' && !isRunning()) {
           <mat-checkbox
             [checked]="runs.measuresMemory()"
-            matTooltip="Python runs each example once more to find out, which takes about four times as long"
+            [matTooltip]="memoryHint()"
             (change)="runs.measuresMemory.set($event.checked)"
             >memory too</mat-checkbox
           >
@@ -258,7 +258,15 @@ export class VersionChecks {
   };
   protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
   protected readonly run = computed(() => this.runs.of(this.version()));
-  protected readonly isPython = computed(() => familyOf(this.version().language) === 'python');
+  /** What it takes to find out how much memory was taken; empty where that is told anyway. */
+  protected readonly memoryHint = computed(() => {
+    const family = familyOf(this.version().language);
+    if (family === 'python')
+      return 'Python runs each example once more to find out, which takes about four times as long';
+    return family === 'javascript' || family === 'typescript'
+      ? 'Node runs each example once more on this machine, if Setup lets it run languages of the machine'
+      : '';
+  });
   protected readonly isRunning = computed(() => /^(?:starting|running)$/.test(this.run()?.state ?? ''));
   protected readonly share = computed(
     () => (100 * (this.run()?.results.size ?? 0)) / Math.max(this.run()?.count ?? 1, 1),
@@ -286,9 +294,10 @@ export class VersionChecks {
     const wanted = results.filter(({ verdict }) => verdict !== 'ran');
     const right = results.filter(({ verdict }) => verdict === 'right').length;
     const isOver = run.state === 'stopped' ? ', stopped' : '';
+    const unmeasured = run.message === '' ? '' : `. Their memory is not told: ${run.message}`;
     return wanted.length === 0
-      ? `${counted(results.length, 'example')} ran${isOver}`
-      : `${right} of ${counted(wanted.length, 'example')} right${isOver}`;
+      ? `${counted(results.length, 'example')} ran${isOver}${unmeasured}`
+      : `${right} of ${counted(wanted.length, 'example')} right${isOver}${unmeasured}`;
   });
 
   protected start(): void {
