@@ -1,7 +1,7 @@
 import { chmodSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type CheckResult, preparedRun, usualCheckRules } from '@lernen/core/run';
+import { type CheckResult, type Ran, preparedRun, usualCheckRules } from '@lernen/core/run';
 import { confinement } from './confined';
 import { compileHeaders, compiledHeaders } from './precompiled';
 import { runOnMachine } from './interpreters';
@@ -333,6 +333,40 @@ const samples: Readonly<Record<string, Sample>> = {
     endless: 'def f(a)\n  a = a % 7 + 1 while a > 0\n  a\nend',
   },
 };
+
+describe('JavaScript by Node', () => {
+  it('gives what it gives elsewhere, with the memory that it took, and stays within its limits', async () => {
+    const told = async (code: string, limitMs = 10_000): Promise<Ran | undefined> => {
+      const made = preparedRun(
+        { language: 'TypeScript', code },
+        [{ id: 'one', input: '9007199254740993', expected: '' }],
+        usualCheckRules,
+      );
+      const [check] = 'checks' in made ? made.checks : [];
+      if ('fault' in made || check?.fault !== null) throw new Error('not prepared');
+      const all: Ran[] = [];
+      const job = { family: 'javascript', program: made.program, inputs: [check.input], limitMs } as const;
+      await runNative(job, (_, ran) => void all.push(ran), new AbortController().signal);
+      return all[0];
+    };
+    const filled = await told(
+      'function f(a: bigint) { console.log("ran"); return [a + 1n, new Array(10_000_000).fill(0).length]; }',
+    );
+    expect(filled).toEqual(
+      jasmine.objectContaining({ outcome: 'answered', value: [9007199254740994n, 10_000_000], printed: 'ran\n' }),
+    );
+    const [most, least] = [filled, await told('function f(a: bigint) { return 1; }')].map((ran) =>
+      ran?.outcome === 'answered' ? (ran.bytes ?? 0) : 0,
+    );
+    expect((most ?? 0) - (least ?? 0)).toBeGreaterThan(70e6);
+    expect(await told('function f(a: bigint) { throw new Error("no"); }')).toEqual(
+      jasmine.objectContaining({ outcome: 'crashed', message: 'Error: no' }),
+    );
+    expect((await told('function f(a: bigint) { for (;;); }', 1000))?.outcome).toBe('too-slow');
+    const network = 'function f(a: bigint) { return typeof require === "function" ? require("node:net") : 1; }';
+    expect((await told(network))?.outcome).toBe('crashed');
+  }, 60_000);
+});
 
 describe('functions and objects in the languages of the machine', () => {
   for (const [language, { longest, shelf, shapes, crash, broken, endless }] of Object.entries(samples)) {
