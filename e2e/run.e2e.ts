@@ -157,6 +157,32 @@ test('Python runs in the browser, also without the server once it was loaded, an
   await expect(page.locator('#code .cm-content')).toContainText('self.sails.pop()');
 });
 
+test('Python goes on from its memory after a start, draws other numbers each time, and starts anew where that is not there', async ({
+  lernen,
+  page,
+}) => {
+  test.setTimeout(150_000 * slowness);
+  const asked: string[] = [];
+  page.on('requestfinished', (request) => asked.push(new URL(request.url()).pathname));
+  await openWith(lernen, page, [['n = 8', '']]);
+  const dice =
+    'import random, collections, heapq\ndef thrown(n):\n    return [random.randrange(10 ** 6) for _ in range(n)]\n';
+  await write(page, 'Python', dice);
+  const throws: string[] = [];
+  for (let start = 0; start < 2; start++) {
+    await run(page, '1 example ran');
+    throws.push((await row(page, 0).textContent()) ?? '');
+    await page.reload();
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.keyboard.press('Shift+C');
+  }
+  expect(asked).toContain('/runner/pyodide/snapshot.bin');
+  expect(throws[0]).toMatch(/\d{3}, \d/);
+  expect(throws[0]).not.toBe(throws[1]);
+  await page.route('**/snapshot.bin', (route) => route.abort());
+  await run(page, '1 example ran');
+});
+
 test('Python tells the peak of its memory where one asks for it', async ({ lernen, page }) => {
   test.setTimeout(120_000 * slowness);
   await openWith(lernen, page, [['n = 200000', '200000']]);

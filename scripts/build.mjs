@@ -7,6 +7,7 @@ import { buildSync } from 'esbuild';
 import { minify } from 'terser';
 import { partFonts } from './fonts.mjs';
 import { builtApp, bundle, root, run } from './project.mjs';
+import { pythonSnapshot } from './python-snapshot.mjs';
 
 // Beside the build that may be served at this moment; it takes its place when it is whole.
 const next = join(root, 'app/dist/next');
@@ -23,7 +24,7 @@ for (const name of readdirSync(files).filter((it) => /^main-.*\.js$/.test(it))) 
   writeFileSync(file, shorter.code);
 }
 await partFonts(files);
-buildRunner();
+await buildRunner();
 for (const entry of readdirSync(files, { recursive: true, withFileTypes: true })) {
   if (!entry.isFile() || !/\.(?:js|css|svg|json)$/.test(entry.name)) continue;
   const file = join(entry.parentPath, entry.name);
@@ -48,7 +49,7 @@ buildSync({
 });
 
 /** The page on which people's code runs, with Python beside it. */
-function buildRunner() {
+async function buildRunner() {
   const source = join(root, 'app/src/runner');
   const to = join(files, 'runner');
   buildSync({
@@ -64,6 +65,7 @@ function buildRunner() {
   const python = join(root, 'node_modules/pyodide');
   for (const name of ['pyodide.mjs', 'pyodide.asm.mjs', 'pyodide.asm.wasm', 'pyodide-lock.json', 'python_stdlib.zip'])
     cpSync(join(python, name), join(to, 'pyodide', name));
+  writeFileSync(join(to, 'pyodide/snapshot.bin'), await pythonSnapshot());
 }
 
 /** A page that is open keeps asking for the parts of its own build: they stay for one more build, and go with the next. */

@@ -25,12 +25,27 @@ addEventListener('message', ({ data }: MessageEvent<Question>) => {
   );
 });
 
+/** From the memory that it had after its start; where that cannot be had, from its start. */
+async function started(load: (options: object) => Promise<Python>, folder: string): Promise<Python> {
+  try {
+    const response = await fetch(`${folder}snapshot.bin`);
+    if (!response.ok) throw new Error('There is no snapshot.');
+    const snapshot = new Uint8Array(await response.arrayBuffer());
+    const machine = await load({ indexURL: folder, _loadSnapshot: snapshot });
+    // Every copy would draw the same numbers.
+    machine.runPython('import random; random.seed()');
+    return machine;
+  } catch {
+    return load({ indexURL: folder });
+  }
+}
+
 async function answer({ folder, signal, program, input, isMeasured = false }: Question): Promise<string> {
   if (folder !== undefined) {
     const { loadPyodide } = (await import(`${folder}pyodide.mjs`)) as {
       loadPyodide: (options: object) => Promise<Python>;
     };
-    python ??= loadPyodide({ indexURL: folder });
+    python ??= started(loadPyodide, folder);
     const loaded = await python;
     if (signal) loaded.setInterruptBuffer(signal);
     return 'ready';

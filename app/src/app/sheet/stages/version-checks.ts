@@ -289,7 +289,7 @@ export class VersionChecks {
     if (!run) return '';
     if (run.state === 'failed') return run.message;
     if (run.state === 'starting')
-      return /^py/i.test(run.language) ? 'Starting. Python takes some seconds the first time.' : 'Starting';
+      return /^py/i.test(run.language) ? 'Starting. Python takes a moment the first time.' : 'Starting';
     const results = [...run.results.values()];
     const wanted = results.filter(({ verdict }) => verdict !== 'ran');
     const right = results.filter(({ verdict }) => verdict === 'right').length;
