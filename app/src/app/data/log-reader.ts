@@ -18,9 +18,11 @@ import type { Table } from 'dexie';
 import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
 import { standingProblems } from './known-titles';
+import { Turns } from './turns';
 
-/** So many rows are read and parsed in one go: a page is held up by less than the blink of a key. */
+/** So many rows are read at once, and so many parsed before the next look at the clock. */
 const chunk = 250;
+const parsedAtOnce = 20;
 const logTables = [...logCollectionNames, 'settings'] as const;
 /** Above this many changed records, reading everything again is quicker. */
 const maxFollowed = 1500;
@@ -127,16 +129,24 @@ export class LogReader {
   private async readAll(): Promise<void> {
     const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
     const copy = emptyCopy();
+    const turns = new Turns();
     for (const name of logCollectionNames) {
       let reading: Promise<object[]> | null = this.rowsAfter(name, null);
       while (reading !== null) {
         const rows: object[] = await reading;
         // The next rows are fetched while these are parsed.
         reading = rows.length < chunk ? null : this.rowsAfter(name, rows.at(-1) as LogRecord);
-        this.put(name, rows, copy);
+        for (let start = 0; start < rows.length; start += parsedAtOnce) {
+          if (turns.isOver) await turns.next();
+          this.put(name, rows.slice(start, start + parsedAtOnce), copy);
+        }
       }
     }
     await this.readSettings(copy);
+    // To put a long log in order takes a turn of its own.
+    await turns.next();
+    copy.log.log();
+    await turns.next();
     this.copy = copy;
     this.seq = seq;
   }
@@ -157,9 +167,10 @@ export class LogReader {
 
   /** Null where the journal does not hold that entry any more: everything was thrown away since. */
   private async entriesSince(seq: number): Promise<JournalEntry[] | null> {
-    const [known, ...since] = await this.database.journal.where('seq').aboveOrEqual(seq).toArray();
-    if (seq === 0) return known ? [known, ...since] : since;
-    return known?.seq === seq ? since : null;
+    const entries = this.database.journal.where('seq');
+    // Only that it is there: the entry of an import holds all that was imported.
+    const isKnown = seq === 0 || (await entries.equals(seq).count()) > 0;
+    return isKnown ? entries.above(seq).toArray() : null;
   }
 
   /** Whether anything was written on sheets that the plan is made from. */

@@ -16,6 +16,7 @@ import { type Done, whatWasDone } from './journal';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
+import { nextTask } from './turns';
 import { type UnreadableRow, unreadableRows } from './unreadable';
 
 const identityKey = 'identity';
@@ -40,7 +41,7 @@ export class Repository {
   catchUp(): Promise<boolean> {
     const next = this.reading.catch(() => undefined).then(() => this.reader.catchUp());
     this.reading = next;
-    return next;
+    return ended(next);
   }
 
   /** The log as of the last catch-up. */
@@ -81,7 +82,7 @@ export class Repository {
   /** The log's records as of now, with what all sheets hold. */
   async everything(): Promise<StoredRecords> {
     await this.catchUp();
-    return { ...this.stored(), entries: await allEntries(this.database) };
+    return { ...this.stored(), entries: await ended(allEntries(this.database)) };
   }
 
   /** Everything on one sheet, tombstones included. */
@@ -91,7 +92,7 @@ export class Repository {
 
   /** What stands of some kinds on all sheets. */
   entriesOfKinds<K extends EntryKind>(...kinds: readonly K[]): Promise<EntryOf<K>[]> {
-    return entriesOfKinds(this.database, ...kinds);
+    return ended(entriesOfKinds(this.database, ...kinds));
   }
 
   /** Everything that stands on the sheets of these problems. */
@@ -194,4 +195,11 @@ export class Repository {
   follow<T>(question: () => Promise<T>): Observable<T> {
     return liveQuery(question);
   }
+}
+
+/** What was read, once the reading is over: whoever asked may go on with long work. */
+async function ended<T>(reading: Promise<T>): Promise<T> {
+  const value = await reading;
+  await nextTask();
+  return value;
 }

@@ -17,6 +17,7 @@ import { MatButton } from '@angular/material/button';
 import {
   type Completion,
   type CompletionContext,
+  type QuickContext,
   type QuickDoubt,
   type QuickPart,
   completeQuickLine,
@@ -162,12 +163,15 @@ export class QuickLine {
     return doubts[0] ?? (purpose === 'unsaid' ? whatFor : null);
   });
 
-  private readonly context = computed<CompletionContext>(() => {
+  private readonly context = computed<QuickContext>(() => {
+    const { techniques, problems } = this.log.log();
+    return { today: this.clock.today(), techniques, problems };
+  });
+  /** Gone through only while somebody types: a long log has much to go through. */
+  private readonly completionContext = computed<CompletionContext>(() => {
     const { problems, sittings } = this.log.log();
     return {
-      today: this.clock.today(),
-      techniques: this.log.log().techniques,
-      problems,
+      ...this.context(),
       origins: distinct(problems, (problem) => problem.origin),
       employers: distinct([...problems, ...this.log.log().interviews], (it) => it.employer),
       languages: distinct(sittings, (sitting) => sitting.language),
@@ -176,7 +180,7 @@ export class QuickLine {
   protected readonly reading = computed(() => readQuickLine(this.line(), this.context()));
   protected readonly completions = computed<Offered[]>(() =>
     this.hasFocus() && !this.isClosed() && this.line() !== ''
-      ? completeQuickLine(this.line(), this.caret(), this.context())
+      ? completeQuickLine(this.line(), this.caret(), this.completionContext())
       : [],
   );
   /** Which completion the arrow keys have led to. */

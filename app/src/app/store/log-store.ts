@@ -124,13 +124,14 @@ export const LogStore = signalStore(
     async saveAndSay(changes: Changes, label: string, options: WriteOptions = {}): Promise<boolean> {
       try {
         const seq = await repository.write(changes, label, options);
-        await store.catchUp();
+        // It is kept, and that is said at once; a long log may still be read.
         notices.say(`${label}.`, { label: 'Undo', run: () => void store.undo(seq) });
-        return true;
       } catch (error) {
         notices.fail(error);
         return false;
       }
+      await store.catchUp().catch((error: unknown) => notices.fail(error));
+      return true;
     },
   })),
   withMethods((store) => ({

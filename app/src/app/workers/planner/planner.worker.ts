@@ -30,6 +30,7 @@ import { expose } from 'comlink';
 import { LernenDatabase, type PlanTrace, type Profile, databaseNames } from '../../data/database';
 import { DerivedCache } from '../../data/derived-cache';
 import { Repository } from '../../data/repository';
+import { nextTask } from '../../data/turns';
 import { carryErrors } from '../errors';
 import { showLife } from '../life';
 
@@ -139,13 +140,14 @@ class PlannerWorker {
     await repository.catchUp();
     const seq = repository.seq ?? 0;
     const log = repository.log();
-    const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
+    // All that is read comes first: a reading in the midst of the work would be held open by what follows it.
     const trace = await repository.local<PlanTrace>(traceKey);
+    const twists = twistsFrom(await repository.entriesOfKinds(...plannedFromEntries));
+    const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
     const report = (share: number): boolean => {
       onProgress(share);
       return true;
     };
-    const twists = twistsFrom(await repository.entriesOfKinds(...plannedFromEntries));
     const input: PlanInput = { log, estimates, asOf, zone, twists, previous: trace ?? null, onProgress: report };
     const planner = new Planner(input);
     const day = dayOf(asOf, zone);
@@ -199,7 +201,10 @@ class PlannerWorker {
   }
 
   private async forecasts(repository: Repository): Promise<readonly Forecast[]> {
-    return (await repository.local<readonly Forecast[]>(forecastsKey)) ?? [];
+    const kept = await repository.local<readonly Forecast[]>(forecastsKey);
+    // What they are held against takes long: the reading is to be over by then.
+    await nextTask();
+    return kept ?? [];
   }
 
   async lookBack(): Promise<LookingBack | null> {
