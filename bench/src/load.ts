@@ -128,7 +128,8 @@ function watchMessages(): void {
     new MutationObserver((changes) => {
       const isSaid = changes.some(({ target }) => {
         const element = target instanceof Element ? target : target.parentElement;
-        const region = element?.closest('[aria-live]');
+        // It is seen at once, and read out a moment later.
+        const region = element?.closest('app-notice-snack, [aria-live]');
         return region?.textContent.includes('Logged') === true;
       });
       if (!isSaid || pressedAt === 0) return;
