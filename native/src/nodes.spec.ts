@@ -104,6 +104,20 @@ describe('linked nodes and trees in the languages of the machine', () => {
     }, 240_000);
   }
 
+  it('have names of their own in C, with and without a tag', async () => {
+    if (isThere.get('C') !== true) pending('C is not on this machine');
+    const declared = [
+      'typedef struct node { int value; struct node *next; } Link;\nLink *f(Link *a) { return a->next; }',
+      'typedef struct rope Rope;\nstruct rope { int value; Rope *next; };\nRope *f(Rope *a) { return a->next; }',
+      'struct rope { int value; struct rope *next; };\nstruct rope *f(struct rope *a) { return a->next; }',
+      'typedef struct node Node;\nstruct node { int value; Node *next; };\nNode *f(Node *a) { return a->next; }',
+    ];
+    for (const code of declared)
+      expect(await answer('C', code, '[3, 1, 2]'))
+        .withContext(code)
+        .toBe('[1, 2]');
+  }, 60_000);
+
   it('may be hidden in a class of C++, or belong to another program than the one that is asked', async () => {
     if (isThere.get('C++') !== true) pending('C++ is not on this machine');
     const stack =

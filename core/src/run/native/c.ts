@@ -1,3 +1,4 @@
+import { closingAt } from '../../brackets';
 import { CompileFault } from '../compile-fault';
 import type { Program } from '../job';
 import type { Declared, Parameter, Signature } from '../signature';
@@ -32,9 +33,25 @@ interface CFunction extends Declared {
   readonly returns: string;
 }
 
+/** With structures under the names of their tags: `typedef struct node Node; Node *f()` is `node *f()`. */
+function byTags(plain: string): string {
+  const aliases = [...plain.matchAll(/\btypedef\s+struct\s+(\w+)\s+(\w+)\s*;/g)].map(([, tag, alias]) => [tag, alias]);
+  for (const found of plain.matchAll(/\btypedef\s+struct\s+(\w+)\s*\{/g)) {
+    const end = closingAt(plain, found.index + found[0].length);
+    aliases.push([found[1], /^\}\s*(\w+)/.exec(plain.slice(end))?.[1]]);
+  }
+  return aliases.reduce(
+    (text, [tag, alias]) =>
+      tag === undefined || alias === undefined || tag === alias
+        ? text
+        : text.replace(new RegExp(`\\b${alias}\\b`, 'g'), tag),
+    plain,
+  );
+}
+
 function functionsOf(code: string): CFunction[] {
   // `struct Node *root` is a `Node *`, and `int ropes[]` is `int *ropes`.
-  const plain = withoutComments(code)
+  const plain = byTags(withoutComments(code))
     .replace(/\bstruct\s+(?=\w+\s*\*)/g, '')
     .replace(/\b([A-Za-z_]\w*)\s*\[\s*\w*\s*\]/g, '*$1');
   return declaredInCpp(plain).flatMap((it) => {
@@ -133,7 +150,7 @@ export function cProgram(code: string, signature: Signature): Program | CompileF
 }
 
 function nodesOf(code: string, missing: NodeKind | null): NodeType[] {
-  return nodesOfC((missing === null ? '' : providedNodes[missing]) + code).map((type) => ({
+  return nodesOfC((missing === null ? '' : providedNodes[missing]) + byTags(withoutComments(code))).map((type) => ({
     ...type,
     value: { ...type.value, type: usualType(type.value.type) },
   }));
@@ -280,6 +297,7 @@ function nodeCode({ name, kind, value }: NodeType): string {
   }
   return first;`;
   return `
+typedef struct ${name} ${name};
 static ${name} *lernen_node_${name}(LernenValue *item) { ${name} *made = lernen_room(1, sizeof *made); made->${value.name} = ${taken(value.type, 'item')}; return made; }
 static ${name} *lernen_take_${name}(LernenValue *from) { ${name} *first = NULL; ${take} }
 static void lernen_give_${name}(${name} *first) {

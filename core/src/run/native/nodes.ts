@@ -34,7 +34,7 @@ export function nodeTypes(
 }
 
 const declaresNode =
-  /\b(?:class|record|type)\s+Node\b|\bstruct\s+Node\b(?:<[^>]*>)?\s*(?:final\s*)?(?::[^{;]*)?\{|\}\s*Node\s*;/;
+  /\b(?:class|record|type)\s+Node\b|\bstruct\s+Node\b(?:<[^>]*>)?\s*(?:final\s*)?(?::[^{;]*)?\{|\}\s*Node\s*;|\btypedef\s+struct\s+\w+\s+Node\s*;/;
 
 /**
  * What the type `Node` is where code works with it and leaves it to be declared: as the signature was told, else a tree where
