@@ -1,4 +1,4 @@
-import { Turns, drawn } from './turns';
+import { Turns } from './turns';
 
 function busy(milliseconds: number): void {
   const end = performance.now() + milliseconds;
@@ -19,16 +19,5 @@ describe('long work in turns', () => {
     expect(isOtherDone).toBeTrue();
     expect(turns.isOver).toBeFalse();
     port1.close();
-  });
-
-  it('waits until a change is drawn, or for a moment where nothing is', async () => {
-    let frames = 0;
-    const count = requestAnimationFrame(() => frames++);
-    await drawn();
-    expect(frames).toBe(1);
-    cancelAnimationFrame(count);
-    const never = spyOn(globalThis, 'requestAnimationFrame').and.returnValue(0);
-    await drawn();
-    expect(never).toHaveBeenCalledTimes(1);
   });
 });

@@ -17,19 +17,6 @@ export class Turns {
   }
 }
 
-/** Until what was changed on the page is drawn; a page that nobody sees is not drawn, and waits no longer for it. */
-export async function drawn(): Promise<void> {
-  await new Promise<void>((resolve) => {
-    const timer = setTimeout(resolve, mostUndrawn);
-    requestAnimationFrame(() => {
-      clearTimeout(timer);
-      void nextTask().then(resolve);
-    });
-  });
-}
-
-const mostUndrawn = 100;
-
 /**
  * Ends the task under way, and with it what it holds: work that follows a reading at once holds its transaction open, and
  * with it all that want to write.

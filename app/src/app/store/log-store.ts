@@ -32,10 +32,9 @@ import {
   recordsFromDraft,
 } from '@lernen/core/quick-line';
 import { comingInterviews } from '@lernen/core/plan';
-import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { v7 as newId } from 'uuid';
 import type { Changes, WriteOptions } from '../data/commands';
-import { drawn } from '../data/turns';
 import { Clock } from './clock';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
@@ -80,13 +79,11 @@ export const LogStore = signalStore(
     }),
     isEmpty: computed(() => log.problems().length === 0 && log.interviews().length === 0),
   })),
-  withProps(() => ({ _said: { isDrawn: Promise.resolve() } })),
   withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
     newId: (): string => newId(),
 
-    /** Takes in what was written, here or in another tab; what is just being said comes before. */
+    /** Takes in what was written, here or in another tab. */
     async catchUp(): Promise<void> {
-      await store._said.isDrawn;
       const unreadable = repository.unreadable;
       const isChanged = await repository.catchUp();
       if (repository.unreadable > unreadable)
@@ -127,15 +124,13 @@ export const LogStore = signalStore(
     async saveAndSay(changes: Changes, label: string, options: WriteOptions = {}): Promise<boolean> {
       try {
         const seq = await repository.write(changes, label, options);
-        // It is kept, and that is said at once; a long log may still be read.
+        await store.catchUp();
         notices.say(`${label}.`, { label: 'Undo', run: () => void store.undo(seq) });
-        store._said.isDrawn = drawn();
+        return true;
       } catch (error) {
         notices.fail(error);
         return false;
       }
-      await store.catchUp().catch((error: unknown) => notices.fail(error));
-      return true;
     },
   })),
   withMethods((store) => ({
