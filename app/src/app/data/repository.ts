@@ -41,7 +41,7 @@ export class Repository {
   catchUp(): Promise<boolean> {
     const next = this.reading.catch(() => undefined).then(() => this.reader.catchUp());
     this.reading = next;
-    return ended(next);
+    return next;
   }
 
   /** The log as of the last catch-up. */

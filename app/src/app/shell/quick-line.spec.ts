@@ -64,9 +64,8 @@ describe('the quick line', () => {
     await open();
     await type('Gull Census #heap 31m');
     await key('Enter');
-    await page.until(() => titles().includes('Gull Census'));
-    expect(page.said).toBe('Logged Gull Census as a new problem.');
-    expect(input().value).toBe('');
+    await page.until(() => page.said === 'Logged Gull Census as a new problem.' && input().value === '');
+    expect(titles()).toContain('Gull Census');
     expect(read()).toEqual([]);
   });
 

@@ -42,6 +42,7 @@ import { v7 as newId } from 'uuid';
 import { sendBackup } from '../../data/backup-client';
 import { LernenDatabase, type Profile } from '../../data/database';
 import { Repository } from '../../data/repository';
+import { nextTask } from '../../data/turns';
 import { carryErrors } from '../errors';
 import { showLife } from '../life';
 import { type ChosenFile, markdownIn } from './markdown-in';
@@ -258,6 +259,7 @@ class FilesWorker {
   private async log(profile: Profile): Promise<Log> {
     const repository = this.open(profile);
     await repository.catchUp();
+    await nextTask();
     return repository.log();
   }
 }
