@@ -1,14 +1,14 @@
 import type { Program } from '../job';
 import type { Signature } from '../signature';
 import { filledHarness, wrapped } from './classes';
-import { type NodeKind, missingNodes } from './nodes';
+import { type NodeKind, missingNodes, writesFieldsSmall } from './nodes';
 
 /** C# beside a class that asks it: its types say what the arguments become. */
 export function csharpProgram(code: string, signature: Signature): Program {
   if (signature.shape === 'stdio') return { signature, text: code };
   const usual = 'using System; using System.Collections.Generic; using System.Linq; using System.Text; ';
   const missing = missingNodes(code, signature);
-  const nodes = missing === null ? '' : providedNodes(missing, /\.(?:value|next|left|right)\b/.test(code));
+  const nodes = missing === null ? '' : providedNodes(missing, writesFieldsSmall(code));
   return { signature, text: usual + wrapped(code), harness: filledHarness(harness, code, signature) + nodes };
 }
 

@@ -1,7 +1,7 @@
 import type { Program } from '../job';
 import type { Declared, Parameter, Signature } from '../signature';
 import { withoutComments } from './code-text';
-import { type NodeKind, missingNodes } from './nodes';
+import { type NodeKind, missingNodes, writesFieldsSmall } from './nodes';
 
 /** Functions and types that Go declares; methods belong to their types. */
 export function declaredInGo(code: string): Declared[] {
@@ -42,7 +42,7 @@ export function goProgram(code: string, signature: Signature): Program {
   if (signature.shape === 'stdio') return { signature, text };
   const { name } = signature;
   const missing = missingNodes(code, signature);
-  const asks = harness + (missing === null ? '' : providedNodes(missing, /\.(?:value|next|left|right)\b/.test(code)));
+  const asks = harness + (missing === null ? '' : providedNodes(missing, writesFieldsSmall(code)));
   if (signature.shape === 'call')
     return {
       signature,

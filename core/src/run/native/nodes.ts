@@ -33,6 +33,11 @@ export function nodeTypes(
   });
 }
 
+/** Whether the code writes the fields of nodes with a small letter, where a language knows both. */
+export function writesFieldsSmall(code: string): boolean {
+  return /\.(?:value|next|left|right)\b/.test(code);
+}
+
 const declaresNode =
   /\b(?:class|record|type)\s+Node\b|\bstruct\s+Node\b(?:<[^>]*>)?\s*(?:final\s*)?(?::[^{;]*)?\{|\}\s*Node\s*;|\btypedef\s+struct\s+\w+\s+Node\s*;/;
 

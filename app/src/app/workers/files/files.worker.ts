@@ -259,6 +259,7 @@ class FilesWorker {
   private async log(profile: Profile): Promise<Log> {
     const repository = this.open(profile);
     await repository.catchUp();
+    // What is done with it takes long: the reading is to be over by then.
     await nextTask();
     return repository.log();
   }
