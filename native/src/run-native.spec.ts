@@ -382,7 +382,7 @@ describe('functions and objects in the languages of the machine', () => {
       const several = '["#.", ".#"]\n"abca"\n[[1, 2], [3]]\n0.5';
       const { actual } = (await checked({ ...asked, code: shapes, input: several })) as CheckResult;
       expect(actual).toMatch(/^\[".#", \{"a": 2, "b": 1, "c": 1\}, \[3\](?:, 0\.5)?\]$/);
-    }, 180_000);
+    }, 360_000);
 
     it(`crash and do not compile in ${language} with a line, and are ended where they do not end`, async () => {
       needs(language);
@@ -395,6 +395,6 @@ describe('functions and objects in the languages of the machine', () => {
       expect([wrong.verdict, wrong.line]).toEqual(['did-not-compile', 2]);
       const late = (await checked({ language, code: endless, input: '3', seconds: 2 })) as CheckResult;
       expect(late.verdict).toBe('too-slow');
-    }, 180_000);
+    }, 360_000);
   }
 });

@@ -29,7 +29,7 @@ export interface NativeJob {
   readonly limitMs: number;
 }
 
-const compileLimits: Limits = { seconds: 60, memoryMb: 8000, outputBytes: 500_000 };
+const compileLimits: Limits = { seconds: 120, memoryMb: 8000, outputBytes: 500_000 };
 /** Compiled programs that are kept. */
 const mostKept = 60;
 

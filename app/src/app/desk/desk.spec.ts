@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { type Entry, type Problem, type ReviewKind, emptyEntry, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
+import { Clock } from '../store/clock';
 import { REPOSITORY } from '../store/profile';
 import { RunningStore } from '../store/running-store';
 import { somePractice, someProblem } from '../testing/database';
@@ -191,6 +192,10 @@ describe('a sitting under way', () => {
 
   it('follows the cursor from phase to phase, lets one be set by hand, and its time be corrected at the end', async () => {
     await open('sketch');
+    const clock = TestBed.inject(Clock);
+    // However slow the machine is, no time passes but what is set.
+    const now = clock.milliseconds();
+    spyOn(clock, 'milliseconds').and.returnValue(now);
     const store = TestBed.inject(RunningStore);
     await store.change({ workedBefore: 60_000 });
     await page.until(() => page.text.includes('The plain approach'));
