@@ -1,5 +1,5 @@
-import { addDays, dayOf } from '@lernen/core/model';
-import { daysFromNow, someInterview, somePractice, someSettings } from '../testing/database';
+import { addDays, dayOf, minutesOn } from '@lernen/core/model';
+import { dayIn, daysFromNow, someInterview, somePractice, someSettings } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { WhyPlan } from './why-plan';
 
@@ -21,7 +21,9 @@ describe('why this plan', () => {
       expect(each.every((gain) => gain >= 0)).toBeTrue();
     }
     const planned = [...(there?.querySelectorAll('.takes') ?? [])].map((it) => Number.parseInt(it.textContent));
-    expect(page.text).toContain(`${planned.reduce((sum, minutes) => sum + minutes, 0)} of about 45 min are planned`);
+    expect(page.text).toContain(
+      `${planned.reduce((sum, minutes) => sum + minutes, 0)} of about ${minutesOn(dayIn(0), someSettings)} min are planned`,
+    );
     expect(nearest?.textContent).toMatch(
       /would have room|take the place of|nearer together|new problems already|add next to nothing|too little for its minutes/,
     );
