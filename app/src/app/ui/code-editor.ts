@@ -10,6 +10,7 @@ import {
   inject,
   input,
   output,
+  signal,
   untracked,
 } from '@angular/core';
 import type { CodeFault, CodeField } from './code-mirror';
@@ -18,9 +19,33 @@ import type { CodeFault, CodeField } from './code-mirror';
 @Component({
   selector: 'app-code-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '',
+  template: `
+    @if (!isLoaded()) {
+      <pre [style.font-size.px]="size()" [style.tab-size]="tabWidth()" [textContent]="plain()"></pre>
+    }
+  `,
   host: { tabindex: '-1' },
-  styles: ':host { display: block; min-width: 0; }',
+  styles: `
+    :host {
+      display: block;
+      min-width: 0;
+    }
+    /* As high as the editor will be: nothing below it moves away when it comes. */
+    pre {
+      margin: 0;
+      padding: 6px 0 6px 38px;
+      max-height: 60vh;
+      overflow: auto;
+      border: 1px solid var(--line);
+      background: var(--sheet);
+      color: var(--ink);
+      font-family: var(--mono);
+      line-height: 1.4;
+    }
+    :host:has(.cm-editor) pre {
+      display: none;
+    }
+  `,
 })
 export class CodeEditor {
   readonly code = input.required<string>();
@@ -30,6 +55,9 @@ export class CodeEditor {
   readonly tabWidth = input(4);
   readonly size = input(13);
   readonly codeChange = output<string>();
+  protected readonly isLoaded = signal(false);
+  /** A line break at the very end of a text would show no line. */
+  protected readonly plain = computed(() => `${this.code()}\n`);
   private field: CodeField | null = null;
 
   constructor() {
@@ -52,6 +80,7 @@ export class CodeEditor {
         onChange: (code) => this.codeChange.emit(code),
       });
       this.field = field;
+      this.isLoaded.set(true);
       if (this.faults().length > 0) field.setFaults(this.faults());
       if (host.contains(document.activeElement) || document.activeElement === host) field.focus();
     };

@@ -1,5 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { CodeEditor } from './code-editor';
 import { cityOf, agoText, dateOf, longDay, shortDay, timeIn } from './dates';
 import { Markdown } from './markdown';
 import { StrengthLine } from './strength-line';
@@ -55,5 +56,28 @@ describe('dates for people', () => {
     expect(timeIn('2026-12-21T09:00:00.000Z', 'Europe/Oslo')).toBe('Mon 21 Dec, 10:00');
     expect(cityOf('America/Argentina/Buenos_Aires')).toBe('Buenos Aires');
     expect([agoText(0), agoText(1), agoText(9)]).toEqual(['today', 'yesterday', '9 days ago']);
+  });
+});
+
+describe('the code editor', () => {
+  it('is as high before it is loaded as after, so that nothing below it moves away under a hand', async () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(CodeEditor);
+    const element = fixture.nativeElement as HTMLElement;
+    document.body.append(element);
+    const code = 'def f(n):\n    return n\n\nf(3)\n';
+    fixture.componentRef.setInput('code', code);
+    fixture.detectChanges();
+    expect(element.querySelector('pre')?.textContent.trim()).toBe(code.trim());
+    const before = element.getBoundingClientRect().height;
+    expect(before).toBeGreaterThan(80);
+    const end = performance.now() + 20_000;
+    while (!element.querySelector('.cm-gutters') && performance.now() < end)
+      await new Promise((resolve) => setTimeout(resolve, 10));
+    await fixture.whenStable();
+    fixture.detectChanges();
+    expect(element.querySelectorAll('pre')).toHaveSize(0);
+    expect(Math.abs(element.getBoundingClientRect().height - before)).toBeLessThan(2);
+    fixture.destroy();
   });
 });
