@@ -6,7 +6,7 @@ import {
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
 } from '@angular/core';
-import { bootstrapApplication } from '@angular/platform-browser';
+import { REMOVE_STYLES_ON_COMPONENT_DESTROY, bootstrapApplication } from '@angular/platform-browser';
 import {
   UrlSerializer,
   provideRouter,
@@ -47,6 +47,8 @@ bootstrapApplication(Root, {
       withPreloading(SettledPreloading),
       withNavigationErrorHandler(sayLostRoute),
     ),
+    // What comes and goes with every line would have the whole page styled anew each time.
+    { provide: REMOVE_STYLES_ON_COMPONENT_DESTROY, useValue: false },
     { provide: UrlSerializer, useClass: ProfileUrlSerializer },
     { provide: ViewportScroller, useClass: MainScroller },
     {

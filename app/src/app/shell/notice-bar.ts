@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, Injector, effect, inject, untracked } from '@angular/core';
 import { DerivedStore } from '../store/derived-store';
 import { type Notice, Notices } from '../store/notices';
+import type { NoticeSnacks } from './notice-snack';
 import { PlanningLine } from './planning-line';
 
 /** So long after the start the parts of a notice are fetched: from then on it needs no server, milliseconds. */
@@ -21,6 +22,7 @@ export class NoticeBar {
   private readonly notices = inject(Notices);
   private readonly injector = inject(Injector);
   private isGone = false;
+  private snacks: NoticeSnacks | null = null;
   protected readonly derived = inject(DerivedStore);
 
   constructor() {
@@ -32,19 +34,20 @@ export class NoticeBar {
     let isShown = false;
     effect(() => {
       const notice = this.notices.current();
-      if (notice !== null || isShown) untracked(() => void this.show(notice));
+      if (notice !== null || isShown) untracked(() => this.show(notice));
       isShown = notice !== null;
     });
   }
 
-  /** How long it stays is for the notices to say. */
-  private async show(notice: Notice | null): Promise<void> {
-    const parts = await this.parts();
-    if (!this.isGone && notice === this.notices.current()) parts?.showNotice(this.injector, notice);
+  /** How long it stays is for the notices to say. Once its parts are here it is seen with what the page draws next. */
+  private show(notice: Notice | null): void {
+    if (this.snacks) this.snacks.show(notice);
+    else void this.parts().then(() => notice === this.notices.current() && this.snacks?.show(notice));
   }
 
-  /** Not needed for the first page: they come once it stands. Null where the server is gone before that. */
-  private parts(): Promise<typeof import('./notice-snack') | null> {
-    return import('./notice-snack').catch(() => null);
+  /** Not needed for the first page: they come once it stands, unless the server is gone before that. */
+  private async parts(): Promise<void> {
+    const parts = await import('./notice-snack').catch(() => null);
+    if (parts && !this.isGone) this.snacks ??= this.injector.get(parts.NoticeSnacks);
   }
 }

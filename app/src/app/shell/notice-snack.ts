@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, type Injector, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, Injectable, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import {
   MAT_SNACK_BAR_DATA,
@@ -6,6 +6,7 @@ import {
   MatSnackBarAction,
   MatSnackBarActions,
   MatSnackBarLabel,
+  type MatSnackBarRef,
 } from '@angular/material/snack-bar';
 import { type Notice, Notices } from '../store/notices';
 
@@ -15,9 +16,9 @@ import { type Notice, Notices } from '../store/notices';
   imports: [MatButton, MatSnackBarAction, MatSnackBarActions, MatSnackBarLabel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span matSnackBarLabel [class.failed]="notice.kind === 'failed'">{{ notice.text }}</span>
+    <span matSnackBarLabel [class.failed]="notice().kind === 'failed'">{{ notice().text }}</span>
     <span matSnackBarActions>
-      @if (notice.action; as action) {
+      @if (notice().action; as action) {
         <button type="button" matButton="text" matSnackBarAction (click)="act(action.run)">{{ action.label }}</button>
       }
       <button type="button" matButton="text" matSnackBarAction (click)="notices.clear()">Close</button>
@@ -33,7 +34,7 @@ import { type Notice, Notices } from '../store/notices';
   `,
 })
 export class NoticeSnack {
-  protected readonly notice = inject<Notice>(MAT_SNACK_BAR_DATA);
+  readonly notice = signal(inject<Notice>(MAT_SNACK_BAR_DATA));
   protected readonly notices = inject(Notices);
 
   protected act(run: () => void): void {
@@ -42,13 +43,23 @@ export class NoticeSnack {
   }
 }
 
-/** Shows a notice over the foot of the page, in place of the one before; or none. */
-export function showNotice(injector: Injector, notice: Notice | null): void {
-  const snackBar = injector.get(MatSnackBar);
-  if (notice === null) {
-    snackBar.dismiss();
-    return;
+/** Shows what happened last over the foot of the page. */
+@Injectable({ providedIn: 'root' })
+export class NoticeSnacks {
+  private readonly snackBar = inject(MatSnackBar);
+  private shown: MatSnackBarRef<NoticeSnack> | null = null;
+
+  /** What is like the one before stands in its place at once; the same words come anew, so that they are heard again. */
+  show(notice: Notice | null): void {
+    const before = this.shown?.instance.notice();
+    if (notice === null) {
+      this.shown = null;
+      this.snackBar.dismiss();
+    } else if (before?.kind === notice.kind && before.text !== notice.text) {
+      this.shown?.instance.notice.set(notice);
+    } else {
+      const politeness = notice.kind === 'failed' ? 'assertive' : 'polite';
+      this.shown = this.snackBar.openFromComponent(NoticeSnack, { data: notice, politeness, panelClass: 'notice' });
+    }
   }
-  const politeness = notice.kind === 'failed' ? 'assertive' : 'polite';
-  snackBar.openFromComponent(NoticeSnack, { data: notice, politeness, panelClass: 'notice' });
 }

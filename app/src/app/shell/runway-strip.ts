@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { addDays, dayOf, daysBetween } from '@lernen/core/model';
+import { type Day, type Instant, type Sitting, addDays, dayOf, instantAt } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -191,15 +191,23 @@ export class RunwayStrip {
   protected readonly shown = computed(() => this.hovered() ?? (this.hasFocus() ? this.chosen() : null));
 
   private readonly doneMinutes = computed(() => {
+    const { sittings } = this.log.log();
     const today = this.clock.today();
     const minutes = new Map<string, number>();
-    const sittings = this.log.log().sittings;
-    for (let i = sittings.length - 1; i >= 0; i--) {
-      const sitting = sittings[i];
-      if (!sitting) break;
-      const day = dayOf(sitting.startedAt, this.clock.zone);
-      if (daysBetween(day, today) > pastDays) break;
-      minutes.set(day, (minutes.get(day) ?? 0) + (sitting.minutes ?? 0));
+    let at = sittings.length - 1;
+    const addFrom = (start: Instant, dayOfIt: (sitting: Sitting) => Day): void => {
+      for (let sitting = sittings[at]; sitting && sitting.startedAt >= start; sitting = sittings[--at]) {
+        const day = dayOfIt(sitting);
+        minutes.set(day, (minutes.get(day) ?? 0) + (sitting.minutes ?? 0));
+      }
+    };
+    addFrom(instantAt(addDays(today, 1), '00:00', this.clock.zone), ({ startedAt }) =>
+      dayOf(startedAt, this.clock.zone),
+    );
+    // From the newest on, day by day: to ask of each sitting on which day it was takes long where there are many.
+    for (let back = 0; back <= pastDays; back++) {
+      const day = addDays(today, -back);
+      addFrom(instantAt(day, '00:00', this.clock.zone), () => day);
     }
     return minutes;
   });
