@@ -22,9 +22,9 @@ export async function listBackups(): Promise<readonly DiskBackup[]> {
   return (await (await askServer(address, away)).json()) as DiskBackup[];
 }
 
-/** The text of a backup. @throws ServerFailure */
-export async function fetchBackup({ copy, name }: Pick<DiskBackup, 'copy' | 'name'>): Promise<string> {
-  return (await askServer(`${address}/${encodeURIComponent(copy)}/${encodeURIComponent(name)}`, away)).text();
+/** A backup's archive. @throws ServerFailure */
+export async function fetchBackup({ copy, name }: Pick<DiskBackup, 'copy' | 'name'>): Promise<Blob> {
+  return (await askServer(`${address}/${encodeURIComponent(copy)}/${encodeURIComponent(name)}`, away)).blob();
 }
 
 /** Writes an archive to disk, as a backup of the database with this identity. @throws ServerFailure */

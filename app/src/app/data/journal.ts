@@ -20,6 +20,11 @@ export interface Done {
 
 const chunk = 100;
 
+/** The number of the last journal entry; 0 where nothing was ever written. The entry itself may hold a whole import. */
+export async function lastSeq(database: LernenDatabase): Promise<number> {
+  return ((await database.journal.orderBy('seq').lastKey()) as number | undefined) ?? 0;
+}
+
 /** What was done, newest first. */
 export async function whatWasDone(database: LernenDatabase, count: number): Promise<Done[]> {
   const entries = await database.journal.orderBy('seq').reverse().limit(count).toArray();

@@ -17,6 +17,7 @@ import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
 import type { Table } from 'dexie';
 import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
+import { lastSeq } from './journal';
 import { standingProblems } from './known-titles';
 import { Turns } from './turns';
 
@@ -127,7 +128,7 @@ export class LogReader {
 
   /** In parts, so that a long log never holds the page up for long. What was read before stands until all is. */
   private async readAll(): Promise<void> {
-    const seq = (await this.database.journal.orderBy('seq').last())?.seq ?? 0;
+    const seq = await lastSeq(this.database);
     const copy = emptyCopy();
     const turns = new Turns();
     for (const name of logCollectionNames) {

@@ -12,7 +12,7 @@ import { type Observable, liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
 import type { Identity, LernenDatabase, Loss } from './database';
-import { type Done, whatWasDone } from './journal';
+import { type Done, lastSeq, whatWasDone } from './journal';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
@@ -178,8 +178,8 @@ export class Repository {
   }
 
   /** The number of the last journal entry; 0 where nothing was ever written. */
-  async lastChange(): Promise<number> {
-    return ((await this.database.journal.orderBy('seq').lastKey()) as number | undefined) ?? 0;
+  lastChange(): Promise<number> {
+    return lastSeq(this.database);
   }
 
   journalLength(): Promise<number> {

@@ -120,7 +120,7 @@ type Planned = NonNullable<Awaited<ReturnType<Files['previewRestore']>>>;
 })
 export class ArchiveIn {
   readonly name = input.required<string>();
-  readonly text = input.required<string>();
+  readonly file = input.required<Blob>();
   readonly mode = input.required<'merge' | 'go-back'>();
   readonly done = output();
   protected readonly files = inject(Files);
@@ -140,7 +140,7 @@ export class ArchiveIn {
 
   constructor() {
     effect(() => {
-      this.text();
+      this.file();
       const isMerge = this.mode() === 'merge';
       untracked(() => {
         this.merged.set(null);
@@ -154,7 +154,7 @@ export class ArchiveIn {
   /** Shows what going back would change. */
   protected plan(): Promise<void> {
     return this.attempt(async () => {
-      const planned = await this.files.previewRestore(this.text());
+      const planned = await this.files.previewRestore(this.file());
       this.planned.set(planned);
       if (planned === null) this.said.set(`Everything is as in ${this.name()} already.`);
     });
@@ -163,7 +163,7 @@ export class ArchiveIn {
   protected restore(scope: RestoreScope): Promise<void> {
     return this.attempt(async () => {
       const label = scope === 'everything' ? `Went back to ${this.name()}` : `Brought back what ${this.name()} has`;
-      const { counts, seq } = await this.files.restore(this.text(), scope, label, this.work.report);
+      const { counts, seq } = await this.files.restore(this.file(), scope, label, this.work.report);
       await this.log.catchUp();
       this.planned.set(null);
       this.merged.set(null);
@@ -194,7 +194,7 @@ export class ArchiveIn {
   private merge(): Promise<void> {
     return this.attempt(async () => {
       const label = `Imported ${this.name()}`;
-      const merged = await this.files.importArchive(this.text(), label, this.work.report);
+      const merged = await this.files.importArchive(this.file(), label, this.work.report);
       await this.log.catchUp();
       this.said.set(mergedText(merged.counts));
       this.merged.set(merged);

@@ -15,7 +15,7 @@ import { type Option, SelectField } from '../ui/fields/select-field';
 
 interface Opened {
   readonly name: string;
-  readonly text: string;
+  readonly file: Blob;
   readonly mode: 'merge' | 'go-back';
 }
 
@@ -89,7 +89,7 @@ interface Group {
           }
         }
         @if (opened(); as it) {
-          <app-archive-in [name]="it.name" [text]="it.text" [mode]="it.mode" (done)="opened.set(null)" />
+          <app-archive-in [name]="it.name" [file]="it.file" [mode]="it.mode" (done)="opened.set(null)" />
         }
       }
     </section>
@@ -197,7 +197,7 @@ export class BackupsSetup {
       const backup = this.backups()?.find((it) => keyOf(it) === key);
       if (!backup) return;
       const name = `the backup of ${timeIn(backup.writtenAt, this.clock.zone)}`;
-      this.opened.set({ name, mode, text: await this.disk.read(backup) });
+      this.opened.set({ name, mode, file: await this.disk.read(backup) });
     });
   }
 

@@ -54,7 +54,7 @@ type Merged = Awaited<ReturnType<Files['importSheets']>>;
         <p class="said" role="status">{{ text }}</p>
       }
       @if (archive(); as it) {
-        <app-archive-in [name]="it.name" [text]="it.text" mode="merge" (done)="archive.set(null)" />
+        <app-archive-in [name]="it.name" [file]="it.file" mode="merge" (done)="archive.set(null)" />
       }
       @if (csv(); as it) {
         <app-csv-wizard [name]="csvName()" [guess]="it" (done)="csv.set(null)" />
@@ -93,7 +93,7 @@ export class RecordsSetup {
   protected readonly said = signal<string | null>(null);
   protected readonly csv = signal<Awaited<ReturnType<Files['openCsv']>> | null>(null);
   /** An archive that was chosen. */
-  protected readonly archive = signal<{ readonly name: string; readonly text: string } | null>(null);
+  protected readonly archive = signal<{ readonly name: string; readonly file: File } | null>(null);
   protected readonly csvName = signal('');
   private readonly stamp = computed(() => this.clock.today());
 
@@ -117,11 +117,9 @@ export class RecordsSetup {
         'files',
         'Several files at once can only be Markdown, zipped or not. Bring an archive or a spreadsheet by itself; nothing was read.',
       );
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const isArchive =
-      /\.json$/i.test(file.name) || /^\uFEFF?\s*\{/.test(new TextDecoder().decode(bytes.subarray(0, 200)));
-    if (isArchive) this.archive.set({ name: file.name, text: new TextDecoder().decode(bytes) });
-    else await this.openCsv(bytes, file.name);
+    const isArchive = /\.json$/i.test(file.name) || /^\uFEFF?\s*\{/.test(await file.slice(0, 200).text());
+    if (isArchive) this.archive.set({ name: file.name, file });
+    else await this.openCsv(new Uint8Array(await file.arrayBuffer()), file.name);
   }
 
   protected exportArchive(): Promise<void> {

@@ -88,7 +88,7 @@ export class DiskBackups {
   }
 
   /** The archive in a backup. @throws ServerFailure when it cannot be had. */
-  read(backup: DiskBackup): Promise<string> {
+  read(backup: DiskBackup): Promise<Blob> {
     return fetchBackup(backup);
   }
 

@@ -37,7 +37,7 @@ describe('long work on files', () => {
     expect(archive.problems).toHaveSize(practice.problems.length);
     expect(archive.sittings).toHaveSize(practice.sittings.length);
     const shares: number[] = [];
-    const { counts } = await files.importArchive(text, 'Brought it again', (share) => shares.push(share));
+    const { counts } = await files.importArchive(new Blob([text]), 'Brought it again', (share) => shares.push(share));
     expect(counts.problems).toEqual(jasmine.objectContaining({ added: 0, changed: 0 }));
     expect(await database.collection('problems').count()).toBe(practice.problems.length);
     expect(shares.every((share) => share >= 0 && share <= 1)).toBeTrue();
@@ -48,7 +48,7 @@ describe('long work on files', () => {
     // As after clearing the browser's data: the page and its workers start again.
     files.stop();
     for (const table of database.tables) await table.clear();
-    const { counts } = await files.importArchive(text, 'Brought it', () => undefined);
+    const { counts } = await files.importArchive(new Blob([text]), 'Brought it', () => undefined);
     expect(counts.problems.added).toBe(practice.problems.length);
     expect(counts.sittings.added).toBe(practice.sittings.length);
     expect(await database.collection('sittings').count()).toBe(practice.sittings.length);
@@ -80,10 +80,10 @@ describe('long work on files', () => {
   });
 
   it('passes on in its own words why a file cannot be read, and works on after it', async () => {
-    expect(await failure(files.importArchive('{"format":', 'Broken', () => undefined))).toMatch(
+    expect(await failure(files.importArchive(new Blob(['{"format":']), 'Broken', () => undefined))).toMatch(
       /not JSON, or is cut off/,
     );
-    expect(await failure(files.importArchive('{"cards":[]}', 'Foreign', () => undefined))).toMatch(
+    expect(await failure(files.importArchive(new Blob(['{"cards":[]}']), 'Foreign', () => undefined))).toMatch(
       /not a Lernen archive/,
     );
     expect(await database.journal.count()).toBe(1);
@@ -91,7 +91,9 @@ describe('long work on files', () => {
   });
 
   it('can be stopped: whoever waits is told, nothing was written, and the next work starts from the beginning', async () => {
-    const waiting = failure(files.importArchive(formatArchive(await readBack()), 'Stopped', () => undefined));
+    const waiting = failure(
+      files.importArchive(new Blob([formatArchive(await readBack())]), 'Stopped', () => undefined),
+    );
     const alsoWaiting = failure(files.exportSheets());
     files.stop();
     expect(await waiting).toBe('Stopped. Nothing was written.');

@@ -29,26 +29,22 @@ export class Files {
     return this.run((api) => api.exportCsv(this.profile, this.clock.zone));
   }
 
-  importArchive(
-    text: string,
-    label: string,
-    onProgress: (share: number) => void,
-  ): ReturnType<FilesApi['importArchive']> {
-    return this.run((api) => api.importArchive(this.profile, text, label, proxy(onProgress)));
+  importArchive(file: Blob, label: string, onProgress: (share: number) => void): ReturnType<FilesApi['importArchive']> {
+    return this.run((api) => api.importArchive(this.profile, file, label, proxy(onProgress)));
   }
 
   /** What going back to an archive would change; null where nothing would. */
-  previewRestore(text: string): ReturnType<FilesApi['previewRestore']> {
-    return this.run((api) => api.previewRestore(this.profile, text));
+  previewRestore(file: Blob): ReturnType<FilesApi['previewRestore']> {
+    return this.run((api) => api.previewRestore(this.profile, file));
   }
 
   restore(
-    text: string,
+    file: Blob,
     scope: RestoreScope,
     label: string,
     onProgress: (share: number) => void,
   ): ReturnType<FilesApi['restore']> {
-    return this.run((api) => api.restore(this.profile, text, scope, label, proxy(onProgress)));
+    return this.run((api) => api.restore(this.profile, file, scope, label, proxy(onProgress)));
   }
 
   /** A zip with a Markdown file for each problem. */

@@ -128,8 +128,8 @@ export class Welcome {
   protected async restore(backup: DiskBackup): Promise<void> {
     this.isRestoring.set(true);
     try {
-      const text = await this.backups.read(backup);
-      const { counts } = await this.files.importArchive(text, 'Brought a backup back', () => undefined);
+      const file = await this.backups.read(backup);
+      const { counts } = await this.files.importArchive(file, 'Brought a backup back', () => undefined);
       await this.log.catchUp();
       const [problems, sittings] = [counts.problems.added, counts.sittings.added];
       this.notices.say(`Restored ${counted(problems, 'problem')} and ${counted(sittings, 'sitting')}.`);

@@ -21,7 +21,6 @@ import {
   isNothingRestored,
   markdownFiles,
   mergeRecords,
-  readArchive,
   readCsvSheet,
   recordsFromMarkdown,
   restoration,
@@ -45,6 +44,7 @@ import { Repository } from '../../data/repository';
 import { nextTask } from '../../data/turns';
 import { carryErrors } from '../errors';
 import { showLife } from '../life';
+import { archiveIn } from './archive-in';
 import { type ChosenFile, markdownIn } from './markdown-in';
 import { textOf } from './text-of';
 
@@ -120,25 +120,25 @@ class FilesWorker {
   }
 
   /** Merges an archive in. */
-  importArchive(profile: Profile, text: string, label: string, onProgress: Progress): Promise<Merged> {
-    return this.merge(profile, readArchive(text), label, onProgress);
+  async importArchive(profile: Profile, file: Blob, label: string, onProgress: Progress): Promise<Merged> {
+    return this.merge(profile, await archiveIn(file), label, onProgress);
   }
 
   /** What going back to an archive would change. */
-  async previewRestore(profile: Profile, text: string): Promise<Restoration['counts'] | null> {
-    const planned = restoration(await this.open(profile).everything(), readArchive(text), 'everything', newId);
+  async previewRestore(profile: Profile, file: Blob): Promise<Restoration['counts'] | null> {
+    const planned = restoration(await this.open(profile).everything(), await archiveIn(file), 'everything', newId);
     return isNothingRestored(planned) ? null : planned.counts;
   }
 
   /** Goes back to an archive, or brings only what was removed since back. @returns the journal entry to undo it by. */
   async restore(
     profile: Profile,
-    text: string,
+    file: Blob,
     scope: RestoreScope,
     label: string,
     onProgress: Progress,
   ): Promise<Restored> {
-    const planned = restoration(await this.open(profile).everything(), readArchive(text), scope, newId);
+    const planned = restoration(await this.open(profile).everything(), await archiveIn(file), scope, newId);
     const { write, settings, counts } = planned;
     if (isNothingRestored(planned)) return { counts, seq: null };
     const changes = { ...write, ...(settings ? { settings } : {}) };
