@@ -102,6 +102,7 @@ describe('Setup', () => {
     await page.press(`${catalogue.length + 1} techniques`);
     await page.fill('Name of Heap', 'Priority heap');
     await page.until(() => page.log.techniquesById().get('heap')?.name === 'Priority heap');
+    await page.until(() => page.said.includes('Priority heap'));
     expect(page.log.techniquesById().get('heap')?.aliases).toContain('Heap');
     await page.fill('Name of Priority heap', 'lantern  Sweep');
     expect(page.said).toBe('There is a technique called Lantern sweep.');
