@@ -35,7 +35,7 @@ import type { CodeFault, CodeField } from './code-mirror';
       margin: 0;
       padding: 6px 0 6px 38px;
       max-height: 60vh;
-      overflow: auto;
+      overflow: hidden;
       border: 1px solid var(--line);
       background: var(--sheet);
       color: var(--ink);
