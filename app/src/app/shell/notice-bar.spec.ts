@@ -35,6 +35,18 @@ describe('what is said at the foot of the page', () => {
     expect(said()).not.toContain('The first.');
   });
 
+  it('stands in the place of what is like it; the same words come anew, so that they are heard again', async () => {
+    notices.say('The first.');
+    await page.until(() => said().includes('The first.'));
+    const first = document.querySelector('app-notice-snack');
+    notices.say('The second.');
+    await page.until(() => first?.textContent.includes('The second.') === true);
+    expect(document.querySelectorAll('app-notice-snack')).toHaveSize(1);
+    notices.say('The second.');
+    await page.until(() => document.querySelector('app-notice-snack') !== first);
+    await page.until(() => said().includes('The second.'));
+  });
+
   it('shows a failure as one, in its own words, and closes', async () => {
     notices.fail(new Error('The disk is full.'));
     await page.until(() => document.querySelector('.notice .failed')?.textContent === 'The disk is full.');
