@@ -237,7 +237,7 @@ function placeAgain(
   schedule: Schedule,
   mayGoOn = true,
 ): Placement | null {
-  const days = wanted === missedDay ? [0, 1, 2, 3] : [wanted];
+  const days = wanted === missedDay ? [0, 1, 2, 3].filter((day) => day < schedule.calendar.length) : [wanted];
   for (const day of days) {
     const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes ?? 0;
     if (!mayGoOn && minutes > schedule.calendar.leftOn(day)) continue;
