@@ -248,7 +248,10 @@ describe('a plan that a coach would sign', () => {
 
   it('goes on where the evenings just before an interview are missed, one by one', () => {
     for (const left of [1, 2, 3, 4, 5]) {
-      const log = makeLog({ ...practised(['trie']), interviews: [makeInterview(left, { mix: { heap: 1, greedy: 1 } })] });
+      const log = makeLog({
+        ...practised(['trie']),
+        interviews: [makeInterview(left, { mix: { heap: 1, greedy: 1 } })],
+      });
       let before: Plan | null = null;
       for (let day = 0; day <= left; day++) {
         const asOf = `${addDays(today, day)}T08:00:00.000Z`;
