@@ -125,7 +125,7 @@ test('large inputs are made by their rule, run last, and show where two versions
   await expect(row(page, 2)).toContainText('version 2 gives another answer');
 });
 
-test('Python runs in the browser, also without the server once it was loaded, and is started anew after an endless loop', async ({
+test('Python runs in the browser, also without the server once it was loaded, and starts again after an endless loop', async ({
   lernen,
   page,
 }) => {
@@ -157,7 +157,7 @@ test('Python runs in the browser, also without the server once it was loaded, an
   await expect(page.locator('#code .cm-content')).toContainText('self.sails.pop()');
 });
 
-test('Python goes on from its memory after a start, draws other numbers each time, and starts anew where that is not there', async ({
+test('Python goes on from its memory after a start, draws other numbers each time, and starts from nothing where that is not there', async ({
   lernen,
   page,
 }) => {

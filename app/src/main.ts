@@ -47,7 +47,7 @@ bootstrapApplication(Root, {
       withPreloading(SettledPreloading),
       withNavigationErrorHandler(sayLostRoute),
     ),
-    // What comes and goes with every line would have the whole page styled anew each time.
+    // What comes and goes with every line would have the whole page styled again each time.
     { provide: REMOVE_STYLES_ON_COMPONENT_DESTROY, useValue: false },
     { provide: UrlSerializer, useClass: ProfileUrlSerializer },
     { provide: ViewportScroller, useClass: MainScroller },

@@ -26,8 +26,8 @@ export interface Toolchain {
 const usualMemory = 512;
 const java = ['java', `-Xmx${usualMemory}m`, '-Xss64m', '-XX:+UseSerialGC'];
 
-/** A compiler on a Java machine is over before the machine's own second compiler would pay. */
-const soon = ['-J-XX:TieredStopAtLevel=1', '-J-XX:+UseSerialGC'];
+/** For a compiler that runs on Java: it is over before Java's own second compiler would pay. */
+const javaOfCompiler = ['-J-Xmx512m', '-J-XX:TieredStopAtLevel=1', '-J-XX:+UseSerialGC'];
 
 /** Programs and the headers compiled before them must have the same. */
 export const cppFlags: readonly string[] = ['-std=c++20', '-O2', '-pipe'];
@@ -60,7 +60,7 @@ export const toolchains: readonly (Toolchain & { readonly family: NativeFamily }
     name: 'Java',
     file: 'Main.java',
     harness: 'Lernen.java',
-    compile: (files) => ['javac', ...soon, '-J-Xmx512m', ...files],
+    compile: (files) => ['javac', ...javaOfCompiler, ...files],
     run: (isAsked) => [...java, '-cp', '.', isAsked ? 'Lernen' : 'Main'],
     version: ['javac', '-version'],
     install: 'default-jdk',
@@ -104,7 +104,7 @@ export const toolchains: readonly (Toolchain & { readonly family: NativeFamily }
     name: 'Kotlin',
     file: 'solution.kt',
     harness: 'lernen.kt',
-    compile: (files) => ['kotlinc', ...soon, '-J-Xmx512m', ...files, '-include-runtime', '-d', 'solution.jar'],
+    compile: (files) => ['kotlinc', ...javaOfCompiler, ...files, '-include-runtime', '-d', 'solution.jar'],
     run: (isAsked) => [...java, '-cp', 'solution.jar', isAsked ? 'LernenKt' : 'SolutionKt'],
     version: ['kotlinc', '-version'],
     install: 'kotlin',

@@ -12,6 +12,7 @@ export * from './interview';
 export * from './interview-form';
 export * from './log';
 export * from './migrations';
+export * from './minutes-done';
 export * from './named';
 export * from './problem';
 export * from './problem-form';

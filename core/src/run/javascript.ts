@@ -4,7 +4,7 @@ import { type Program, mostOutput, scriptLinesBefore, shownOutput } from './job'
 import type { BrowserFamily, Signature } from './signature';
 
 /**
- * JavaScript or TypeScript as a program that defines `lernenRun(input)`, which runs the code anew and reports what it did.
+ * JavaScript or TypeScript as a program that defines `lernenRun(input)`, which runs the code from its start and reports what it did.
  * Types are removed, imports become calls of a `require` that knows the input only.
  */
 export function scriptProgram(code: string, family: BrowserFamily, signature: Signature): Program | CompileFault {

@@ -2,7 +2,7 @@ import { type Program, mostOutput, shownOutput } from './job';
 import type { Signature } from './signature';
 
 /**
- * Python as a program that defines `lernen_run(input)`: it takes one input as JSON, runs the code anew, and gives what it did
+ * Python as a program that defines `lernen_run(input)`: it takes one input as JSON, runs the code from its start, and gives what it did
  * as JSON. Measured, it runs it twice, the second time to find the peak of what its objects take. The same text runs in the
  * browser's Python and in the machine's.
  */

@@ -35,7 +35,7 @@ describe('what is said at the foot of the page', () => {
     expect(said()).not.toContain('The first.');
   });
 
-  it('stands in the place of what is like it; the same words come anew, so that they are heard again', async () => {
+  it('stands in the place of what is like it; the same words come again, so that they are heard again', async () => {
     notices.say('The first.');
     await page.until(() => said().includes('The first.'));
     const first = document.querySelector('app-notice-snack');

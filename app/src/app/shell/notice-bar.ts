@@ -31,18 +31,17 @@ export class NoticeBar {
       clearTimeout(timer);
       this.isGone = true;
     });
-    let isShown = false;
     effect(() => {
       const notice = this.notices.current();
-      if (notice !== null || isShown) untracked(() => this.show(notice));
-      isShown = notice !== null;
+      untracked(() => this.show(notice));
     });
   }
 
   /** How long it stays is for the notices to say. Once its parts are here it is seen with what the page draws next. */
   private show(notice: Notice | null): void {
     if (this.snacks) this.snacks.show(notice);
-    else void this.parts().then(() => notice === this.notices.current() && this.snacks?.show(notice));
+    else if (notice !== null)
+      void this.parts().then(() => notice === this.notices.current() && this.snacks?.show(notice));
   }
 
   /** Not needed for the first page: they come once it stands, unless the server is gone before that. */

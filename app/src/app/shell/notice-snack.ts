@@ -49,7 +49,7 @@ export class NoticeSnacks {
   private readonly snackBar = inject(MatSnackBar);
   private shown: MatSnackBarRef<NoticeSnack> | null = null;
 
-  /** What is like the one before stands in its place at once; the same words come anew, so that they are heard again. */
+  /** What is like the one before stands in its place at once; the same words come as a new one, so that they are heard again. */
   show(notice: Notice | null): void {
     const before = this.shown?.instance.notice();
     if (notice === null) {

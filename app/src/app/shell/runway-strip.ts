@@ -9,7 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import { Router } from '@angular/router';
-import { type Day, type Instant, type Sitting, addDays, dayOf, instantAt } from '@lernen/core/model';
+import { addDays, dayOf, minutesDoneByDay } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
@@ -190,27 +190,9 @@ export class RunwayStrip {
   protected readonly chosen = computed(() => Math.min(this.moved() ?? pastDays, this.columns().length - 1));
   protected readonly shown = computed(() => this.hovered() ?? (this.hasFocus() ? this.chosen() : null));
 
-  private readonly doneMinutes = computed(() => {
-    const { sittings } = this.log.log();
-    const today = this.clock.today();
-    const minutes = new Map<string, number>();
-    let at = sittings.length - 1;
-    const addFrom = (start: Instant, dayOfIt: (sitting: Sitting) => Day): void => {
-      for (let sitting = sittings[at]; sitting && sitting.startedAt >= start; sitting = sittings[--at]) {
-        const day = dayOfIt(sitting);
-        minutes.set(day, (minutes.get(day) ?? 0) + (sitting.minutes ?? 0));
-      }
-    };
-    addFrom(instantAt(addDays(today, 1), '00:00', this.clock.zone), ({ startedAt }) =>
-      dayOf(startedAt, this.clock.zone),
-    );
-    // From the newest on, day by day: to ask of each sitting on which day it was takes long where there are many.
-    for (let back = 0; back <= pastDays; back++) {
-      const day = addDays(today, -back);
-      addFrom(instantAt(day, '00:00', this.clock.zone), () => day);
-    }
-    return minutes;
-  });
+  private readonly doneMinutes = computed(() =>
+    minutesDoneByDay(this.log.log().sittings, addDays(this.clock.today(), -pastDays), this.clock.zone),
+  );
 
   protected readonly columns = computed<RunwayColumn[]>(() => {
     const today = this.clock.today();

@@ -60,7 +60,7 @@ export class CheckRuns {
   readonly finished = new Subject<FinishedRun>();
   /** Whether peak memory is wanted where that takes a second run, as it does in the browser's Python. */
   readonly measuresMemory = signal(false);
-  /** Results are made anew when rules change, and so is what is known of two. */
+  /** Results are made again when rules change, and so is what is known of two. */
   private readonly compared = new WeakMap<CheckResult, WeakMap<CheckResult, boolean | null>>();
   private readonly runs = signal<ReadonlyMap<string, VersionRun>>(new Map());
 
