@@ -6,7 +6,7 @@ import type { Problem } from '../model/problem';
 import type { Sitting } from '../model/sitting';
 import { sittingKinds } from '../model/sitting-kinds';
 import { helps, results } from '../model/sitting-words';
-import { Estimator, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
+import { Estimator, type MixUp, type TechniqueEstimate, estimateLog, sittingEvidence } from './estimate';
 import { type EvidenceFacts, comparedCost, evidenceOf, isTimelySolve } from './evidence';
 import { firstMemory, recallAt, reviewedMemory } from './recall';
 import { readinessOf } from './readiness';
@@ -226,10 +226,13 @@ describe('estimating a log', () => {
 
   it('notes which technique was taken for which', () => {
     const problem = makeProblem({ techniques: ['heap'] });
-    const sitting = makeSitting(problem.id, { kind: 'spot', named: 'greedy' });
-    expect(estimateLog(makeLog({ problems: [problem], sittings: [sitting] }), now).mixUps).toEqual([
-      { right: 'heap', named: 'greedy', count: 1, lastAt: sitting.startedAt },
-    ]);
+    const sitting = makeSitting(problem.id, { kind: 'spot', named: 'greedy', startedAt: daysAgo(3) });
+    const mixUpsAfter = (...more: Sitting[]): readonly MixUp[] =>
+      estimateLog(makeLog({ problems: [problem], sittings: [sitting, ...more] }), now).mixUps;
+    const mixUp = { right: 'heap', named: 'greedy', count: 1, lastAt: sitting.startedAt };
+    expect(mixUpsAfter()).toEqual([{ ...mixUp, waiting: ['heap', 'greedy'] }]);
+    const later = makeSitting(problem.id, { kind: 'spot', named: 'heap', startedAt: daysAgo(1) });
+    expect(mixUpsAfter(later)).toEqual([{ ...mixUp, waiting: ['greedy'] }]);
   });
 
   it('gives numbers for any log, however odd its dates', () => {

@@ -148,6 +148,15 @@ describe('a plan that a coach would sign', () => {
     expect(pair.map(({ technique }) => technique).sort()).toEqual(['greedy', 'heap']);
     expect(new Set(pair.map(({ date }) => date)).size).toBe(1);
     expect(inDays(pair[0] as Dated)).toBeLessThanOrEqual(3);
+    const told = pair.map(({ problemId }) =>
+      makeSitting(problemId ?? '', { kind: 'spot', minutes: 2, startedAt: daysAgo(0.1) }),
+    );
+    const dueAfter = (...done: Sitting[]): (string | null)[] =>
+      itemsOf(
+        plan(makeLog({ problems, sittings: [...base.sittings, ...sittings, mixed, ...done], interviews })),
+      ).flatMap(({ reasons, technique }) => (reasons.duty === 'mix-up' ? [technique] : []));
+    expect(dueAfter(...told)).toEqual([]);
+    expect(dueAfter(...told.slice(0, 1))).toEqual(pair.slice(1).map(({ technique }) => technique));
   });
 
   it('keeps the day before an interview to half an hour and the day itself to 20 minutes, for that interview', () => {

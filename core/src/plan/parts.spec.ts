@@ -113,7 +113,7 @@ describe('the calendar', () => {
   const light = { kind: 'sketch' as const, minutes: 9 };
 
   it('holds a tenth more than the minutes of a day, and keeps count of techniques and fresh slots', () => {
-    const calendar = new Calendar(given(30, 30, 30), []);
+    const calendar = new Calendar(given(30, 30, 30), [], 25);
     calendar.place(state, { day: 1, kind: 'fresh', minutes: 25 }, false);
     expect([calendar.leftOn(1), calendar.freshOn(1), calendar.hasTechnique(1, 'heap'), calendar.totalLeft()]).toEqual([
       8,
@@ -130,12 +130,12 @@ describe('the calendar', () => {
   });
 
   it('takes what was done off the day, and counts new problems that were begun on it', () => {
-    const calendar = new Calendar([{ budget: 60, done: 40, fresh: 1, hadInterview: false }], []);
+    const calendar = new Calendar([{ budget: 60, done: 40, fresh: 1, hadInterview: false }], [], 25);
     expect([calendar.leftOn(0), calendar.freshOn(0), calendar.maxFreshOn(0)]).toEqual([26, 1, 2]);
   });
 
   it('lets what is longer than a day go on the next one, and gives both back when it is taken out', () => {
-    const calendar = new Calendar(given(20, 20, 0, 20), []);
+    const calendar = new Calendar(given(20, 20, 0, 20), [], 25);
     const long = { day: 1, kind: 'rebuild' as const, minutes: 32 };
     expect([calendar.hasRoom(0, 23), calendar.hasRoom(0, 60), calendar.hasRoom(3, 23)]).toEqual([true, false, false]);
     calendar.place(state, long, false);
@@ -146,7 +146,7 @@ describe('the calendar', () => {
   });
 
   it('keeps the day of an interview to 20 minutes and the one before to 30, short kinds that it asks for', () => {
-    const calendar = new Calendar(given(60, 60, 60, 60), [target(3)]);
+    const calendar = new Calendar(given(60, 60, 60, 60), [target(3)], 25);
     expect([0, 1, 2, 3].map((day) => calendar.minutesOn(day))).toEqual([66, 66, 30, 20]);
     const rebuild = { kind: 'rebuild' as const, minutes: 9 };
     expect([0, 1, 2, 3].map((day) => calendar.isOpen(day, rebuild, candidate))).toEqual([true, true, false, false]);

@@ -141,7 +141,8 @@ export interface Plan {
 export interface FollowedPlan {
   readonly days: readonly {
     readonly date: Day;
-    readonly items: readonly Pick<PlanItem, 'problemId' | 'technique' | 'kind'>[];
+    readonly items: readonly (Pick<PlanItem, 'problemId' | 'technique' | 'kind'> &
+      Partial<Pick<PlanItem, 'freshOn'>>)[];
   }[];
   /** Unknown where it was not kept. */
   readonly sittings?: number;

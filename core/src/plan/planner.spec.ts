@@ -209,8 +209,8 @@ describe('the planner', () => {
 
   it('keeps the last day before an interview light and the reviews of a problem apart', () => {
     const { problems, sittings } = practised(8);
-    const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(10)] })));
-    const last = items.filter((it) => daysBetween(it.date, '2026-12-04') <= 1).map(({ kind }) => kind);
+    const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(20)] })));
+    const last = items.filter((it) => daysBetween(it.date, '2026-12-14') <= 1).map(({ kind }) => kind);
     expect(last.length).toBeGreaterThan(0);
     expect(last.filter((kind) => kind !== 'spot' && kind !== 'sketch')).toEqual([]);
     const daysOf = new Map<string, string[]>();
@@ -286,7 +286,7 @@ describe('the order of a day', () => {
   it('starts with what is worth most, keeps a technique from following itself, and puts mixed-up ones side by side', () => {
     const item = (technique: string, worth: number): { technique: string; worth: number } => ({ technique, worth });
     const items = [item('heap', 8), item('heap', 24), item('greedy', 8), item('trie', 3), item('sort-first', 3)];
-    const mixUps = [{ right: 'heap', named: 'sort-first', count: 1, lastAt: now }];
+    const mixUps = [{ right: 'heap', named: 'sort-first', count: 1, lastAt: now, waiting: [] }];
     expect(orderDay(items, mixUps).map((it) => it.technique)).toEqual(['heap', 'sort-first', 'heap', 'greedy', 'trie']);
   });
 });

@@ -47,6 +47,7 @@ export class Planner {
   private readonly marginalGains: MarginalGains;
   private readonly filling: Filling;
   private readonly needs: readonly TechniqueId[];
+  private readonly freshMinutes: number;
   private known: OptimalityGap | null = null;
 
   constructor(private readonly input: PlanInput) {
@@ -64,6 +65,7 @@ export class Planner {
     });
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
+    this.freshMinutes = maker.freshMinutes;
     this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) =>
       stateWithoutPlacements(it, this.targets, estimates.person),
     );
@@ -120,7 +122,7 @@ export class Planner {
   private emptySchedule(): Schedule {
     const { targets } = this;
     return new Schedule(
-      new Calendar(this.given, targets),
+      new Calendar(this.given, targets, this.freshMinutes),
       this.marginalGains.copy(),
       targets,
       this.input.estimates.person,

@@ -56,11 +56,16 @@ export class CandidateMaker {
     });
   }
 
+  /** What something new takes. */
+  get freshMinutes(): number {
+    return this.minutesFor('fresh', null, true);
+  }
+
   /** The fresh problems of every technique that an interview asks, as many behind each other as may find a place. */
   fresh(): Candidate[] {
     const { estimates, log } = this.input;
     const wanted = new Set(this.targets.flatMap((target) => [...target.shares.keys()]));
-    const minutes = this.minutesFor('fresh', null, true);
+    const minutes = this.freshMinutes;
     const all = this.dates.reduce((sum, date) => sum + minutesOn(date, log.settings), 0);
     const roomForFresh = Math.min(all / minutes, planParameters.maxFresh);
     const kinds = this.kindsOf(null, true).filter(isFollowUp);

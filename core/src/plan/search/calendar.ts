@@ -44,7 +44,12 @@ export class Calendar {
   private readonly fresh: number[];
   private readonly maxFresh: readonly number[];
 
-  constructor(given: readonly GivenDay[], targets: readonly Target[]) {
+  /** `freshMinutes` is what something new takes. */
+  constructor(
+    given: readonly GivenDay[],
+    targets: readonly Target[],
+    private readonly freshMinutes: number,
+  ) {
     this.placed = given.map(() => []);
     this.light = given.map((_, day) => lightFor(day, targets));
     this.whole = given.map(({ budget, hadInterview }, day) =>
@@ -103,6 +108,15 @@ export class Calendar {
       !this.isTooHeavy(day, kind, candidate) &&
       (kind !== 'fresh' || this.freshOn(day) < this.maxFreshOn(day))
     );
+  }
+
+  /** The days without those on which so many minutes would take the place of something new; all where there are no others. */
+  sparingFresh(days: readonly number[], minutes: number): readonly number[] {
+    const sparing = days.filter((day) => {
+      const left = this.leftOn(day);
+      return minutes <= left && this.freshRoomOn(day, left) === this.freshRoomOn(day, left - minutes);
+    });
+    return sparing.length > 0 ? sparing : days;
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {
@@ -170,6 +184,13 @@ export class Calendar {
     return done > 0 && done < Math.round(whole / softly) ? Math.round(whole - whole / softly) : 0;
   }
 
+  /** How many new problems still have a place on a day with so many minutes left. */
+  private freshRoomOn(day: number, left: number): number {
+    const isLonger = this.freshMinutes > at(this.whole, day);
+    const fitting = isLonger ? (left >= begunWith ? 1 : 0) : Math.floor(left / Math.max(this.freshMinutes, 1));
+    return Math.max(Math.min(fitting, this.maxFreshOn(day) - this.freshOn(day)), 0);
+  }
+
   private take(day: number, minutes: number): void {
     this.left[day] = this.leftOn(day) - minutes;
   }
@@ -180,6 +201,11 @@ export class Calendar {
     if (technique !== null) counts?.set(technique, (counts.get(technique) ?? 0) + change);
     if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
   }
+}
+
+/** The days from one to another, both among them. */
+export function daysFrom(first: number, last: number): number[] {
+  return Array.from({ length: Math.max(last - first + 1, 0) }, (_, index) => first + index);
 }
 
 /** Minutes at least that are left for the next day, where not all can be done on one. */

@@ -47,7 +47,7 @@ describe('the order of an evening', () => {
 
   it('puts techniques that were mixed up side by side', () => {
     const day = ['heap', 'trie', 'greedy', 'sort-first'].map((technique, index) => ({ technique, worth: 9 - index }));
-    const mixUps = [{ right: 'heap', named: 'sort-first', count: 1, lastAt: now }];
+    const mixUps = [{ right: 'heap', named: 'sort-first', count: 1, lastAt: now, waiting: [] }];
     expect(orderDay(day, mixUps).map(({ technique }) => technique)).toEqual(['heap', 'sort-first', 'trie', 'greedy']);
   });
 });

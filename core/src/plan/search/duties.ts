@@ -1,7 +1,7 @@
 import type { Estimates, MixUp, ProblemEstimate } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
-import type { Calendar } from './calendar';
+import { type Calendar, daysFrom } from './calendar';
 import type { Placement } from '../model/candidate';
 import type { Target } from '../model/horizon';
 import { needByTechnique } from '../model/needs';
@@ -24,7 +24,7 @@ interface Due {
 /** Days on which an earlier plan held a candidate. */
 type DaysBefore = (state: CandidateState) => readonly number[];
 
-const { claims, followUp, mixUpDays, twists } = planParameters;
+const { claims, followUp, mixUpDays, softly, twists } = planParameters;
 
 /** What each item is in the plan for, beside its gain. */
 export type Duties = Map<Placement, Duty>;
@@ -44,10 +44,11 @@ export function placeDuties(
   const placed: Duties = new Map();
   const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
   const needs = new Needs(estimates, schedule.targets, goal);
-  for (const due of mixUpsDue(states, estimates, needs)) place(due, schedule, daysBefore, placed);
+  for (const pair of mixUpsDue(states, estimates, needs)) place(pair, schedule, daysBefore, placed);
   const room = new ClaimRoom(schedule.calendar);
+  takeWorked(room, states, estimates);
   for (const due of byNeed(failedDue(states, estimates, needs))) placeClaim(due, schedule, daysBefore, placed, room);
-  for (const due of byNeed(firstReviewsDue(states, estimates, needs))) place(due, schedule, daysBefore, placed);
+  for (const due of byNeed(firstReviewsDue(states, estimates, needs))) place([due], schedule, daysBefore, placed);
   placeTwists(byNeed(twistsDue(states, schedule.targets)), schedule, daysBefore, placed);
   return placed;
 }
@@ -99,15 +100,14 @@ function firstReviewsDue(states: readonly CandidateState[], estimates: Estimates
   });
 }
 
-/** Two techniques that were mixed up: a Spot of each on one day, soon. */
-function mixUpsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[] {
+/** Two techniques that were mixed up: a Spot of each that no Spot has asked for since, on one day, soon. */
+function mixUpsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[][] {
   const asOf = Date.parse(estimates.asOf);
   const recent = estimates.mixUps.filter(({ lastAt }) => asOf - Date.parse(lastAt) <= mixUpDays * 86_400_000);
-  return recent.flatMap((mixUp) => pairFor(mixUp, states, needs));
+  return recent.map((mixUp) => pairFor(mixUp, states, needs));
 }
 
-function pairFor({ right, named, lastAt }: MixUp, states: readonly CandidateState[], needs: Needs): Due[] {
-  const last = Date.parse(lastAt);
+function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: Needs): Due[] {
   const spotOf = (technique: TechniqueId): CandidateState | undefined =>
     states.find(
       ({ candidate, placements }) =>
@@ -118,14 +118,12 @@ function pairFor({ right, named, lastAt }: MixUp, states: readonly CandidateStat
         candidate.notBefore <= mixUpDays &&
         placements.length === 0,
     );
-  const pair = [spotOf(right), spotOf(named)];
-  if (Number.isNaN(last) || pair.some((state) => !state)) return [];
-  const from = Math.max(0, ...pair.map((state) => state?.candidate.notBefore ?? 0));
-  return pair.flatMap((state): Due[] =>
-    state
-      ? [{ state, duty: 'mix-up', kind: 'spot', from, to: mixUpDays, need: needs.of(state.candidate.technique) }]
-      : [],
-  );
+  const pair = waiting.flatMap((technique) => spotOf(technique) ?? []);
+  if (pair.length < waiting.length) return [];
+  return pair.map((state): Due => {
+    const { notBefore, technique } = state.candidate;
+    return { state, duty: 'mix-up', kind: 'spot', from: notBefore, to: mixUpDays, need: needs.of(technique) };
+  });
 }
 
 /** Of each technique that can come changed, what was worked longest ago; the more of the interviews it is the sooner. */
@@ -156,11 +154,12 @@ function placeTwists(dues: readonly Due[], schedule: Schedule, daysBefore: DaysB
   const max = twists.shareOfMinutes * days.reduce((sum, day) => sum + calendar.minutesOn(day), 0);
   let spent = 0;
   for (const due of dues) {
-    const placement = place(due, schedule, daysBefore, placed, (day, minutes) => {
-      const isTaken = calendar.itemsOn(day).some((item) => item.placement.kind === 'twist');
-      return !isTaken && (spent === 0 || spent + minutes <= max);
-    });
-    spent += placement?.minutes ?? 0;
+    const { minutes } = placementOn(due, due.from);
+    const isFree = (day: number): boolean => calendar.itemsOn(day).every(({ placement }) => placement.kind !== 'twist');
+    if (spent > 0 && spent + minutes > max) continue;
+    const before = placed.size;
+    place([due], schedule, daysBefore, placed, isFree);
+    if (placed.size > before) spent += minutes;
   }
 }
 
@@ -168,71 +167,103 @@ function estimateOf({ candidate }: CandidateState, estimates: Estimates): Proble
   return candidate.problemId === null || candidate.max === 0 ? undefined : estimates.problems.get(candidate.problemId);
 }
 
-/** Claims take no more than their share of each week, but for the first one of it. */
+/**
+ * Claims take no more than their share of any seven days, those that were worked lately among them; but one can always
+ * have its place in them.
+ */
 class ClaimRoom {
-  private readonly left: number[] = [];
-  private readonly isTaken: boolean[] = [];
+  private readonly taken = new Map<number, number>();
+  /** Share of the minutes of seven usual days of the plan. */
+  private readonly share: number;
 
-  constructor(calendar: Calendar) {
-    for (let day = 0; day < calendar.length; day++) {
-      const week = weekOf(day);
-      this.left[week] = (this.left[week] ?? 0) + claims.shareOfWeek * calendar.minutesOn(day);
-    }
+  constructor(private readonly calendar: Calendar) {
+    const days = daysFrom(0, calendar.length - 1);
+    const minutes = days.reduce((sum, day) => sum + calendar.minutesOn(day), 0);
+    this.share = (claims.shareOfWeek * week * minutes) / softly / Math.max(days.length, 1);
   }
 
   has(day: number, minutes: number): boolean {
-    const week = weekOf(day);
-    return !this.isTaken[week] || minutes <= (this.left[week] ?? 0);
+    return daysFrom(day - week + 1, day).every((first) => {
+      const taken = daysFrom(first, first + week - 1).reduce((sum, it) => sum + (this.taken.get(it) ?? 0), 0);
+      return taken === 0 || taken + minutes <= this.share;
+    });
   }
 
   hasAny(minutes: number): boolean {
-    return this.left.some((left, week) => !this.isTaken[week] || minutes <= left);
+    return daysFrom(0, this.calendar.length - 1).some((day) => this.has(day, minutes));
   }
 
-  take({ day, minutes }: Placement): void {
-    const week = weekOf(day);
-    this.isTaken[week] = true;
-    this.left[week] = (this.left[week] ?? 0) - minutes;
+  take(day: number, minutes: number): void {
+    this.taken.set(day, (this.taken.get(day) ?? 0) + minutes);
   }
 }
 
-function weekOf(day: number): number {
-  return Math.floor(day / 7);
+const week = 7;
+
+/** Notes what was failed and worked again within the last week. */
+function takeWorked(room: ClaimRoom, states: readonly CandidateState[], estimates: Estimates): void {
+  for (const state of states) {
+    const whole = estimateOf(state, estimates)?.history.filter(({ kind }) => isFullKind(kind)) ?? [];
+    const minutes = state.candidate.kinds.find(({ kind }) => kind === 'rebuild')?.minutes ?? 0;
+    for (const [index, { day }] of whole.entries())
+      if (whole[index - 1]?.isOwn === false && day > -week) room.take(-Math.floor(-day), minutes);
+  }
 }
 
 /** What finds no room in its days comes as soon as there is some. */
 function placeClaim(due: Due, schedule: Schedule, daysBefore: DaysBefore, placed: Duties, room: ClaimRoom): void {
-  const minutes = kindsOn(due.state, due.from).find(({ kind }) => kind === due.kind)?.minutes ?? Infinity;
+  const { minutes } = placementOn(due, due.from);
   if (!room.hasAny(minutes)) return;
-  const to = Math.max(due.to, schedule.calendar.length - 1);
-  const placement = place({ ...due, to }, schedule, daysBefore, placed, (day) => room.has(day, minutes));
-  if (placement) room.take(placement);
+  const days = openDays([{ ...due, to: Infinity }], schedule).filter((day) => room.has(day, minutes));
+  const inTime = days.filter((day) => day <= due.to);
+  const day = days.find((it) => daysBefore(due.state).includes(it)) ?? sparing(inTime, [due], schedule) ?? days[0];
+  if (day === undefined) return;
+  put(due, day, schedule, placed);
+  room.take(day, minutes);
 }
 
+/** All on one day: where an earlier plan had them, else on the first, if it can be on one where they take no place from something new. */
 function place(
-  { state, kind, duty, from, to }: Due,
+  dues: readonly Due[],
   schedule: Schedule,
   daysBefore: DaysBefore,
   placed: Duties,
-  mayTake: (day: number, minutes: number) => boolean = () => true,
-): Placement | null {
-  const last = Math.min(to, schedule.calendar.length - 1);
-  const placeOn = (day: number): Placement | null => {
-    const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes;
-    if (minutes === undefined || !mayTake(day, minutes)) return null;
-    const placement: Placement = { day, kind, minutes };
-    if (!schedule.allows(state, placement)) return null;
-    schedule.put(state, placement);
-    placed.set(placement, duty);
-    return placement;
-  };
-  for (const day of daysBefore(state)) {
-    const placement = day >= from && day <= last ? placeOn(day) : null;
-    if (placement) return placement;
-  }
-  for (let day = from; day <= last; day++) {
-    const placement = placeOn(day);
-    if (placement) return placement;
-  }
-  return null;
+  mayTake: (day: number) => boolean = () => true,
+): void {
+  const days = openDays(dues, schedule).filter(mayTake);
+  const before = days.find((day) => dues.every(({ state }) => daysBefore(state).includes(day)));
+  const day = before ?? sparing(days, dues, schedule);
+  if (day !== undefined) for (const due of dues) put(due, day, schedule, placed);
+}
+
+/** Days on which all of these can stand together. */
+function openDays(dues: readonly Due[], schedule: Schedule): number[] {
+  const { calendar } = schedule;
+  const from = Math.max(0, ...dues.map((due) => due.from));
+  const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
+  return daysFrom(from, to).filter(
+    (day) =>
+      dues.every((due) => schedule.allows(due.state, placementOn(due, day))) &&
+      calendar.hasRoom(day, minutesOf(dues, day)),
+  );
+}
+
+function sparing(days: readonly number[], dues: readonly Due[], { calendar }: Schedule): number | undefined {
+  const [first] = days;
+  return first === undefined ? undefined : calendar.sparingFresh(days, minutesOf(dues, first))[0];
+}
+
+function minutesOf(dues: readonly Due[], day: number): number {
+  return dues.reduce((sum, due) => sum + placementOn(due, day).minutes, 0);
+}
+
+/** Of no end where its kind cannot be planned on that day. */
+function placementOn({ state, kind }: Due, day: number): Placement {
+  return { day, kind, minutes: kindsOn(state, day).find((it) => it.kind === kind)?.minutes ?? Infinity };
+}
+
+function put(due: Due, day: number, schedule: Schedule, placed: Duties): void {
+  const placement = placementOn(due, day);
+  schedule.put(due.state, placement);
+  placed.set(placement, due.duty);
 }

@@ -21,12 +21,19 @@ export interface Filling {
   readonly value: number;
 }
 
+/** What an earlier plan held of a problem or technique: of a fresh problem's first review, also the day of the problem. */
+interface Before {
+  readonly day: number;
+  readonly kind: PlannedKind;
+  readonly freshDay: number | null;
+}
+
 /** The day of what was planned for a day that is over. */
 const missedDay = -1;
 
 /** What the previous plan held on the days from today on and what was missed of it, by problem, or by technique for fresh ones. */
 export class PreviousPlan {
-  private readonly items = new Map<string | null, { readonly day: number; readonly kind: PlannedKind }[]>();
+  private readonly items = new Map<string | null, Before[]>();
 
   /** `isMissed` says of something of an earlier day whether nothing was done on that day, nor this since. */
   constructor(
@@ -40,10 +47,11 @@ export class PreviousPlan {
       // What was missed is wanted as soon as there is room.
       const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
       if (day === undefined) continue;
-      for (const { problemId, technique, kind } of items) {
+      for (const { problemId, technique, kind, freshOn } of items) {
         if (day === missedDay && !isMissed({ problemId, technique, kind }, date)) continue;
         const key = problemId ?? technique;
-        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind }]);
+        const freshDay = dayAt.get(freshOn ?? '') ?? null;
+        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind, freshDay }]);
       }
     }
   }
@@ -60,7 +68,7 @@ export class PreviousPlan {
     return this.items.size === 0;
   }
 
-  of({ problemId, technique }: Candidate): readonly { readonly day: number; readonly kind: PlannedKind }[] {
+  of({ problemId, technique }: Candidate): readonly Before[] {
     return this.items.get(problemId ?? technique) ?? [];
   }
 
@@ -137,7 +145,7 @@ function startWithNeediest(states: CandidateState[], schedule: Schedule, { needs
   if (isThere || !next || neediest === undefined) return;
   for (const day of days) {
     if (!placeOn(next, day, 'fresh', schedule)) continue;
-    keepFirstReview(next, day, [], schedule);
+    addFirstReview(next, day, schedule);
     openNext(next, states, schedule);
     return;
   }
@@ -185,7 +193,8 @@ function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | 
 
 /**
  * Places again what the previous plan had, the nearest days first, as far as it still can be: first what a day has room
- * for, then what has to go on the next day, so that something else done today does not push all others on.
+ * for, then what has to go on the next day, so that something else done today does not push all others on; at last a
+ * first review of each fresh problem that has lost its own, so that none takes the place of what was there.
  */
 function keepPrevious(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): void {
   const wanted = states
@@ -193,12 +202,21 @@ function keepPrevious(states: CandidateState[], schedule: Schedule, previous: Pr
     .flatMap((state) => previous.of(state.candidate).map(({ day, kind }) => ({ state, day, kind })))
     .sort((a, b) => a.day - b.day);
   const left = wanted.filter(({ state, day, kind }) => !placeAgain(state, day, kind, schedule, false));
-  keepFresh(states, schedule, previous);
+  const unreviewed = keepFresh(states, schedule, previous);
   for (const { state, day, kind } of left) placeAgain(state, day, kind, schedule);
+  for (const { state, day } of unreviewed) addFirstReview(state, day, schedule);
 }
 
-/** Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'. */
-function keepFresh(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): void {
+/**
+ * Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'.
+ * @returns those that got no review.
+ */
+function keepFresh(
+  states: CandidateState[],
+  schedule: Schedule,
+  previous: PreviousPlan,
+): { readonly state: CandidateState; readonly day: number }[] {
+  const unreviewed: { readonly state: CandidateState; readonly day: number }[] = [];
   for (const first of states.filter(({ candidate }) => candidate.problemId === null)) {
     let state: CandidateState | null = first;
     const reviews = previous.of(first.candidate).filter(({ kind }) => kind !== 'fresh');
@@ -207,23 +225,25 @@ function keepFresh(states: CandidateState[], schedule: Schedule, previous: Previ
       while (state && state.placements.length > 0) state = openNext(state, states, schedule);
       if (!state) break;
       const placement = placeAgain(state, day, kind, schedule);
-      if (placement) keepFirstReview(state, placement.day, reviews, schedule);
+      if (placement && !keepFirstReview(state, placement.day, reviews, schedule))
+        unreviewed.push({ state, day: placement.day });
     }
     if (state && state.placements.length > 0) openNext(state, states, schedule);
   }
+  return unreviewed;
 }
 
-/** On the day where the previous plan had one, or the first with room. Takes it out of the reviews that are left to keep. */
-function keepFirstReview(
-  state: CandidateState,
-  day: number,
-  reviews: { readonly day: number; readonly kind: PlannedKind }[],
-  schedule: Schedule,
-): void {
+/** On the day where the previous plan had one. Takes it out of the reviews that are left to keep. */
+function keepFirstReview(state: CandidateState, day: number, reviews: Before[], schedule: Schedule): boolean {
   const [from, to] = planParameters.followUp.after;
-  const index = reviews.findIndex((review) => review.day >= day + from && review.day <= day + to);
+  const own = reviews.findIndex(({ freshDay }) => freshDay === day);
+  const index = own < 0 ? reviews.findIndex((it) => it.day >= day + from && it.day <= day + to) : own;
   const [before] = index < 0 ? [] : reviews.splice(index, 1);
-  if (before && placeAgain(state, before.day, before.kind, schedule)) return;
+  return before !== undefined && placeAgain(state, before.day, before.kind, schedule) !== null;
+}
+
+/** The first review of a fresh problem of a day, where there is room for one. */
+function addFirstReview(state: CandidateState, day: number, schedule: Schedule): void {
   const [kind] = state.candidate.kinds;
   const followUp = kind && followUpOf(state, day, kind, schedule);
   if (followUp) schedule.put(state, followUp);

@@ -1,6 +1,7 @@
 import { at } from '../../at';
 import { type Candidate, type KindMinutes, type Placement, type PlannedBefore, triedDays } from '../model/candidate';
 import type { MarginalGains } from '../model/marginal-gains';
+import { daysFrom } from './calendar';
 import { planParameters } from '../parameters';
 import type { Schedule } from './schedule';
 import { type CandidateState, creditsOrNone, kindsOn, stateWithoutPlacements } from '../model/candidate-state';
@@ -85,19 +86,22 @@ export function openNext(
   return next;
 }
 
-/** A first review of a fresh problem of a day: on the first day with room, some days after it; null where there is none. */
+/**
+ * A first review of a fresh problem of a day, some days after it: on the first day with room, where it can be one on which
+ * it does not take the place of something new; null where there is none.
+ */
 export function followUpOf(
   state: CandidateState,
   day: number,
   { kind, minutes }: KindMinutes,
   { calendar }: Schedule,
 ): Placement | null {
-  const { after } = planParameters.followUp;
-  for (let later = day + after[0]; later <= day + after[1]; later++) {
-    const placement: Placement = { day: later, kind, minutes };
-    if (calendar.isOpen(later, placement, state.candidate)) return placement;
-  }
-  return null;
+  const [from, to] = planParameters.followUp.after;
+  const open = daysFrom(day + from, day + to).filter((later) =>
+    calendar.isOpen(later, { kind, minutes }, state.candidate),
+  );
+  const [later] = calendar.sparingFresh(open, minutes);
+  return later === undefined ? null : { day: later, kind, minutes };
 }
 
 /** Readiness per unit that this candidate transfers at each target. */

@@ -249,7 +249,7 @@ function traceOf(plan: Plan): PlanTrace {
     sittings: plan.sittings,
     days: plan.days.map(({ date, items }) => ({
       date,
-      items: items.map(({ problemId, technique, kind }) => ({ problemId, technique, kind })),
+      items: items.map(({ problemId, technique, kind, freshOn }) => ({ problemId, technique, kind, freshOn })),
     })),
   };
 }
