@@ -145,6 +145,18 @@ describe('the calendar', () => {
     expect([1, 2, 3].map((day) => calendar.leftOn(day))).toEqual([22, 0, 22]);
   });
 
+  it('says on which days something takes no place from something new', () => {
+    const calendar = new Calendar(given(20, 45, 20), [], 20);
+    expect(calendar.sparingFresh([0, 1, 2], 8)).toEqual([1]);
+    expect(calendar.sparingFresh([0, 2], 8)).toEqual([0, 2]);
+    calendar.place(state, { day: 2, kind: 'sketch', minutes: 8 }, false);
+    expect(calendar.sparingFresh([0, 1, 2], 8)).toEqual([1, 2]);
+    expect(calendar.sparingFresh([0, 2], 15)).toEqual([0, 2]);
+    const short = new Calendar(given(15, 15, 15), [], 25);
+    expect(short.sparingFresh([0, 1], 4)).toEqual([0, 1]);
+    expect(short.sparingFresh([0, 1], 8)).toEqual([0, 1]);
+  });
+
   it('keeps the day of an interview to 20 minutes and the one before to 30, short kinds that it asks for', () => {
     const calendar = new Calendar(given(60, 60, 60, 60), [target(3)], 25);
     expect([0, 1, 2, 3].map((day) => calendar.minutesOn(day))).toEqual([66, 66, 30, 20]);
