@@ -66,6 +66,34 @@ describe('commands on the database', () => {
     expect((await standing()).problems[0]?.title).toBe('Kept');
   });
 
+  it('write very much with an entry of text, which is followed, told and taken back as any other', async () => {
+    const problems = Array.from({ length: 1600 }, () => someProblem());
+    const [changed, ...others] = problems;
+    if (!changed) throw new Error('no problem');
+    await write(database, { problems: [{ ...changed, title: 'Before' }] }, 'Added');
+    const following = new LogReader(database);
+    await following.catchUp();
+    const { seq } = await write(database, { problems }, 'Imported');
+    const kept = (await database.journal.get(seq))?.written.problems;
+    expect([kept?.length, Array.isArray(kept)]).toEqual([1600, false]);
+    await following.catchUp();
+    expect(following.log().problems).toHaveSize(1600);
+    const told = async () =>
+      (await whatWasDone(database, 9)).map(({ label, recordCount, state }) => [label, recordCount, state]);
+    expect(await told()).toEqual([
+      ['Imported', 1600, 'standing'],
+      ['Added', 1, 'built-upon'],
+    ]);
+    await write(database, { problems: [{ ...others[0], title: 'After' } as typeof changed] }, 'Renamed');
+    expect(await undo(database, seq, newId)).toEqual({ restored: 1599, left: 1 });
+    await following.catchUp();
+    expect(following.log().problems.map(({ title }) => title)).toEqual(
+      jasmine.arrayWithExactContents(['Before', 'After']),
+    );
+    const [last] = await told();
+    expect(last).toEqual(['Undid: Imported', 1599, 'standing']);
+  });
+
   it('can be undone for a thousand steps; older ones are left as they are', async () => {
     const problem = someProblem();
     const first = (await write(database, { problems: [problem] }, 'Added')).seq;

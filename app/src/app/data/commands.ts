@@ -28,6 +28,7 @@ import type {
 import { storedEntry, withoutFills } from './entries';
 import { LostDatabaseError } from './errors';
 import { withKnownTitles } from './known-titles';
+import { type Kept, pack, unpack } from './packed';
 
 /** Records to write, by collection. */
 export type Changes = { readonly [N in CollectionName]?: readonly Collections[N][] } & { readonly settings?: Settings };
@@ -78,13 +79,13 @@ export async function write(
   return database.transaction('rw', database.tables, async () => {
     const named = options.keepsRevisions ? valid : await withKnownTitles(database, valid, options.problemsNow);
     const checked = await stamped(database, named, options.keepsRevisions ?? false);
-    const written: Partial<Record<ContentTable, Written[]>> = {};
-    const before: Partial<Record<ContentTable, (object | null)[]>> = {};
+    const written: Partial<Record<ContentTable, Kept<Written>>> = {};
+    const before: Partial<Record<ContentTable, Kept<object | null>>> = {};
     for (const name of collectionNames) {
       const records = checked[name];
       if (!records || records.length === 0) continue;
-      written[name] = records.map(({ id, revision }) => ({ id, revision }));
-      before[name] = [];
+      written[name] = pack(records.map(({ id, revision }) => ({ id, revision })));
+      const olds: (object | null)[] = [];
       for (let start = 0; start < records.length; start += chunk) {
         const part = records.slice(start, start + chunk);
         const known = await currentOf(
@@ -92,7 +93,7 @@ export async function write(
           name,
           part.map((record) => record.id),
         );
-        before[name].push(...known);
+        olds.push(...known);
         const rows =
           collectionOf(name).merges === 'fields' && !options.keepsRevisions
             ? part.map((record, index) => withChanges<LogRecord>(known[index] ?? null, record))
@@ -100,6 +101,7 @@ export async function write(
         await database.table(name).bulkPut(name === 'entries' ? (rows as Entry[]).map(storedEntry) : rows);
         report(part.length);
       }
+      before[name] = pack(olds);
     }
     if (checked.settings) {
       const known = await database.settings.get('settings');
@@ -228,7 +230,7 @@ export function withoutUndo(label: string): string {
 async function followRestored(database: LernenDatabase, undone: JournalEntry, changes: Changes): Promise<void> {
   const renewed = new Map<string, string>();
   for (const name of collectionNames) {
-    for (const old of undone.before[name] ?? []) {
+    for (const old of unpack(undone.before[name])) {
       const { id, revision } = (old ?? {}) as Partial<Written>;
       const now = changes[name]?.find((record) => record.id === id);
       if (now && revision !== undefined) renewed.set(revision, now.revision);
@@ -241,7 +243,7 @@ async function followRestored(database: LernenDatabase, undone: JournalEntry, ch
       entry.written = Object.fromEntries(
         Object.entries(entry.written).map(([name, all]) => [
           name,
-          all.map(({ id, revision }) => ({ id, revision: renewed.get(revision) ?? revision })),
+          pack(unpack(all).map(({ id, revision }) => ({ id, revision: renewed.get(revision) ?? revision }))),
         ]),
       );
     });
@@ -255,8 +257,8 @@ async function inverse(
   const changes: Partial<Record<CollectionName, object[]>> & { settings?: Settings } = {};
   let left = 0;
   for (const name of collectionNames) {
-    const written = entry.written[name] ?? [];
-    const before = entry.before[name] ?? [];
+    const written = unpack(entry.written[name]);
+    const before = unpack(entry.before[name]);
     const current = await currentOf(
       database,
       name,
@@ -274,8 +276,9 @@ async function inverse(
     });
     if (records.length > 0) changes[name] = records;
   }
-  const [settings] = entry.before.settings ?? [];
-  const isSettingsNow = (await database.settings.get('settings'))?.revision === entry.written.settings?.[0]?.revision;
+  const [settings] = unpack(entry.before.settings);
+  const [written] = unpack(entry.written.settings);
+  const isSettingsNow = (await database.settings.get('settings'))?.revision === written?.revision;
   if (settings && isSettingsNow)
     changes.settings = { ...readSettings(withoutId(settings)).settings, revision: newId() };
   else if (settings) left++;
@@ -284,12 +287,13 @@ async function inverse(
 
 /** The problems of an entry of the journal at which something stands that it did not write. */
 async function builtUpon(database: LernenDatabase, entry: JournalEntry): Promise<Set<string>> {
-  const added = (entry.written.problems ?? []).flatMap(({ id }, index) => (entry.before.problems?.[index] ? [] : [id]));
+  const before = unpack(entry.before.problems);
+  const added = unpack(entry.written.problems).flatMap(({ id }, index) => (before[index] ? [] : [id]));
   const problems = new Set(added);
   const built = new Set<string>();
   if (problems.size === 0) return built;
   for (const name of collectionNames.filter((it) => collectionOf(it).isOfProblem)) {
-    const own = new Set((entry.written[name] ?? []).map(({ id }) => id));
+    const own = new Set(unpack(entry.written[name]).map(({ id }) => id));
     const rows = (await database.table(name).toArray()) as (LogRecord & { readonly problemId: string })[];
     for (const { id, problemId, deleted } of newestRevisions(rows.filter((row) => problems.has(row.problemId))))
       if (!deleted && !own.has(id)) built.add(problemId);

@@ -9,6 +9,7 @@ import {
 } from '@lernen/core/model';
 import type { FollowedPlan, PlanChange } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
+import type { Kept } from './packed';
 import { upgradeTo } from './upgrade';
 
 /** The settings record; there is one. */
@@ -32,9 +33,9 @@ export interface JournalEntry {
   /** What was done, for people. */
   readonly label: string;
   /** What was written, by table: the id and the revision that it has since. */
-  readonly written: Readonly<Partial<Record<ContentTable, readonly Written[]>>>;
+  readonly written: Readonly<Partial<Record<ContentTable, Kept<Written>>>>;
   /** What stood there before, by table, in the same order; null where nothing did. Of old entries it is not kept. */
-  readonly before: Readonly<Partial<Record<ContentTable, readonly (object | null)[]>>>;
+  readonly before: Readonly<Partial<Record<ContentTable, Kept<object | null>>>>;
   /** The entry that undid this one; 0 where it is too old to be undone. */
   readonly undoneBy: number | null;
   /** The problem on whose sheet it was made, where the sheet's own undo answers for it. */

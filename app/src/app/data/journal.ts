@@ -1,6 +1,7 @@
 import { collectionNames } from '@lernen/core/model';
 import { currentOf, localBack } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
+import { partsOf, unpack } from './packed';
 
 /** Whether a thing done can be taken back: it was already, others were built on all of it, or it is too long ago. */
 export type DoneState = 'standing' | 'undone' | 'built-upon' | 'too-old';
@@ -17,8 +18,6 @@ export interface Done {
   readonly recordCount: number;
   readonly state: DoneState;
 }
-
-const chunk = 100;
 
 /** The number of the last journal entry; 0 where nothing was ever written. The entry itself may hold a whole import. */
 export async function lastSeq(database: LernenDatabase): Promise<number> {
@@ -43,16 +42,14 @@ export async function whatWasDone(database: LernenDatabase, count: number): Prom
 async function stateOf(database: LernenDatabase, entry: JournalEntry): Promise<DoneState> {
   if (entry.undoneBy !== null) return entry.undoneBy === 0 ? 'too-old' : 'undone';
   if (await localBack(database, entry)) return 'standing';
-  const settings = entry.written.settings?.[0];
-  if (settings && entry.before.settings?.[0]) {
+  const [settings] = unpack(entry.written.settings);
+  if (settings && unpack(entry.before.settings)[0]) {
     const now = await database.settings.get('settings');
     if (now?.revision === settings.revision) return 'standing';
   }
   for (const name of collectionNames) {
-    const written = entry.written[name] ?? [];
     // One record that stands is enough to know; an import has thousands.
-    for (let start = 0; start < written.length; start += chunk) {
-      const part = written.slice(start, start + chunk);
+    for (const part of partsOf(entry.written[name])) {
       const current = await currentOf(
         database,
         name,

@@ -19,6 +19,7 @@ import type { JournalEntry, LernenDatabase } from './database';
 import { withoutId } from './commands';
 import { lastSeq } from './journal';
 import { standingProblems } from './known-titles';
+import { unpack } from './packed';
 import { Turns } from './turns';
 
 /** So many rows are read at once, and so many parsed before the next look at the clock. */
@@ -84,7 +85,7 @@ export class LogReader {
     }
     for (const { written } of entries) {
       for (const name of logCollectionNames) {
-        const keys = (written[name] ?? []).map((it) => keyOf(name, it));
+        const keys = unpack(written[name]).map((it) => keyOf(name, it));
         if (keys.length > 0)
           this.put(
             name,
@@ -119,7 +120,7 @@ export class LogReader {
   async problemsNow(): Promise<readonly Problem[]> {
     const entries = this.seq === null ? null : await this.entriesSince(this.seq);
     if (entries === null) return standingProblems(this.database);
-    const ids = entries.flatMap(({ written }) => (written.problems ?? []).map(({ id }) => id));
+    const ids = entries.flatMap(({ written }) => unpack(written.problems).map(({ id }) => id));
     const { problems } = this.log();
     if (ids.length === 0) return problems;
     const since = (await this.database.collection('problems').bulkGet(ids)).flatMap((problem) => problem ?? []);
@@ -176,8 +177,10 @@ export class LogReader {
 
   /** Whether anything was written on sheets that the plan is made from. */
   private async haveEntriesOfPlan(journal: readonly JournalEntry[]): Promise<boolean> {
-    const ids = journal.flatMap(({ written }) => (written.entries ?? []).map(({ id }) => id));
-    if (ids.length === 0) return false;
+    const count = journal.reduce((sum, { written }) => sum + (written.entries?.length ?? 0), 0);
+    // To look at that many takes longer than to plan once for nothing.
+    if (count === 0 || count > maxFollowed) return count > 0;
+    const ids = journal.flatMap(({ written }) => unpack(written.entries).map(({ id }) => id));
     const rows = await this.database.collection('entries').bulkGet(ids);
     return rows.some((row) => row && plannedFromEntries.some((kind) => kind === row.kind));
   }

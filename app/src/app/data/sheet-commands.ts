@@ -9,6 +9,7 @@ import {
 import { undo, withoutUndo, write } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
 import type { LeftDraft } from './drafts';
+import { unpack } from './packed';
 
 /** A change to a record as one page made it: what the page had before and what it has now. */
 export type SheetEdit =
@@ -147,7 +148,7 @@ function isSameBurst(before: JournalEntry, now: JournalEntry | undefined): boole
 
 function idsOf({ written }: JournalEntry): string {
   return Object.values(written)
-    .flatMap((all) => all.map(({ id }) => id))
+    .flatMap((all) => unpack(all).map(({ id }) => id))
     .join();
 }
 

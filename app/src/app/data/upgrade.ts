@@ -8,8 +8,9 @@ import {
   migrations,
 } from '@lernen/core/model';
 import type { Transaction } from 'dexie';
-import type { JournalEntry, Written } from './database';
+import type { ContentTable, JournalEntry, Written } from './database';
 import { storedEntry } from './entries';
+import { pack, unpack } from './packed';
 
 /** A record as an earlier version left it. */
 type OldRow = OldRecord & Written;
@@ -50,12 +51,12 @@ async function upgradeStep(
   became: ReadonlyMap<string, Migrated>,
   transaction: Transaction,
 ): Promise<void> {
-  const written: Partial<Record<CollectionName, Written[]>> = { ...(step.written as object) };
-  const before: Partial<Record<CollectionName, (object | null)[]>> = { ...(step.before as object) };
-  const olds = (step.before[collection] ?? []) as readonly (OldRow | null)[];
+  const written = everyList(step.written, (all) => [...unpack(all)]);
+  const before = everyList(step.before, (all) => [...unpack(all)]);
+  const olds = (before[collection] ?? []) as readonly (OldRow | null)[];
   before[collection] = [];
   for (const [index, old] of olds.entries()) {
-    const revision = step.written[collection]?.[index]?.revision ?? '';
+    const revision = written[collection]?.[index]?.revision ?? '';
     const was = old === null ? {} : apply(old);
     before[collection].push(was[collection]?.[0] ?? null);
     const now = became.get(revision);
@@ -70,7 +71,16 @@ async function upgradeStep(
       }
     }
   }
-  await transaction.table('journal').update(step.seq, { written, before });
+  await transaction
+    .table('journal')
+    .update(step.seq, { written: everyList(written, pack), before: everyList(before, pack) });
+}
+
+function everyList<From, To>(
+  lists: Readonly<Partial<Record<ContentTable, From>>>,
+  change: (list: From) => To,
+): Partial<Record<ContentTable, To>> {
+  return Object.fromEntries(Object.entries(lists).map(([name, list]) => [name, change(list)]));
 }
 
 function byId(records: readonly OldRecord[] = []): Map<string, OldRecord> {
