@@ -41,7 +41,7 @@ export const planParameters = {
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */
   freshBelow: 3,
   /** One new problem a day for so many minutes of it, and at least one. */
-  minutesPerFresh: 30,
+  minutesPerFresh: 25,
   /** The first review of a fresh problem: one of these kinds, and days after it, at least and at most. */
   followUp: { kinds: ['sketch'] as readonly PlannedKind[], after: [3, 7] },
   /**

@@ -152,21 +152,26 @@ function optionsOf(state: CandidateState, index: number, schedule: Schedule, hel
       if (kind === 'twist' || !schedule.allows(state, placement)) continue;
       const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
       const favour = inertia * planParameters.earlier ** day;
-      for (const followUp of kind === 'fresh' ? state.candidate.kinds : [null])
-        options.push(optionFor(state, placement, followUp, favour, schedule));
+      for (const followUp of kind === 'fresh' ? state.candidate.kinds : [null]) {
+        const option = optionFor(state, placement, followUp, favour, schedule);
+        if (option) options.push(option);
+      }
     }
   }
   return options;
 }
 
+/** Null where what is new could not have its first review: it would be forgotten again. */
 function optionFor(
   state: CandidateState,
   placement: Placement,
   followUpKind: KindMinutes | null,
   favour: number,
   schedule: Schedule,
-): Option {
+): Option | null {
   const followUp = followUpKind && followUpOf(state, placement.day, followUpKind, schedule);
+  const isInTime = placement.day + planParameters.followUp.after[1] < schedule.calendar.length;
+  if (followUpKind && !followUp && isInTime) return null;
   const placements: Option['placements'] = followUp ? [placement, followUp] : [placement];
   const minutes = placements.reduce((sum, it) => sum + it.minutes + planParameters.switching, 0);
   return { placements, minutes, transferred: schedule.transferredWith(state, ...placements), favour };
