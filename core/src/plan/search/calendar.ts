@@ -186,6 +186,7 @@ export class Calendar {
 
   /** How many new problems still have a place on a day with so many minutes left. */
   private freshRoomOn(day: number, left: number): number {
+    if (this.light[day]) return 0;
     const isLonger = this.freshMinutes > at(this.whole, day);
     const fitting = isLonger ? (left >= begunWith ? 1 : 0) : Math.floor(left / Math.max(this.freshMinutes, 1));
     return Math.max(Math.min(fitting, this.maxFreshOn(day) - this.freshOn(day)), 0);

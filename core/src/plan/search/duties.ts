@@ -167,11 +167,15 @@ function estimateOf({ candidate }: CandidateState, estimates: Estimates): Proble
   return candidate.problemId === null || candidate.max === 0 ? undefined : estimates.problems.get(candidate.problemId);
 }
 
+/** Days of which claims have a share. */
+const week = 7;
+
 /**
  * Claims take no more than their share of any seven days, those that were worked lately among them; but one can always
  * have its place in them.
  */
 class ClaimRoom {
+  /** Minutes of claims in the seven days up to each day. */
   private readonly taken = new Map<number, number>();
   /** Share of the minutes of seven usual days of the plan. */
   private readonly share: number;
@@ -183,22 +187,22 @@ class ClaimRoom {
   }
 
   has(day: number, minutes: number): boolean {
-    return daysFrom(day - week + 1, day).every((first) => {
-      const taken = daysFrom(first, first + week - 1).reduce((sum, it) => sum + (this.taken.get(it) ?? 0), 0);
-      return taken === 0 || taken + minutes <= this.share;
-    });
+    for (let last = day; last < day + week; last++) {
+      const taken = this.taken.get(last) ?? 0;
+      if (taken > 0 && taken + minutes > this.share) return false;
+    }
+    return true;
   }
 
   hasAny(minutes: number): boolean {
-    return daysFrom(0, this.calendar.length - 1).some((day) => this.has(day, minutes));
+    for (let day = 0; day < this.calendar.length; day++) if (this.has(day, minutes)) return true;
+    return false;
   }
 
   take(day: number, minutes: number): void {
-    this.taken.set(day, (this.taken.get(day) ?? 0) + minutes);
+    for (let last = day; last < day + week; last++) this.taken.set(last, (this.taken.get(last) ?? 0) + minutes);
   }
 }
-
-const week = 7;
 
 /** Notes what was failed and worked again within the last week. */
 function takeWorked(room: ClaimRoom, states: readonly CandidateState[], estimates: Estimates): void {
@@ -214,7 +218,7 @@ function takeWorked(room: ClaimRoom, states: readonly CandidateState[], estimate
 function placeClaim(due: Due, schedule: Schedule, daysBefore: DaysBefore, placed: Duties, room: ClaimRoom): void {
   const { minutes } = placementOn(due, due.from);
   if (!room.hasAny(minutes)) return;
-  const days = openDays([{ ...due, to: Infinity }], schedule).filter((day) => room.has(day, minutes));
+  const days = openDays([{ ...due, to: Infinity }], schedule, (day) => room.has(day, minutes));
   const inTime = days.filter((day) => day <= due.to);
   const day = days.find((it) => daysBefore(due.state).includes(it)) ?? sparing(inTime, [due], schedule) ?? days[0];
   if (day === undefined) return;
@@ -230,19 +234,20 @@ function place(
   placed: Duties,
   mayTake: (day: number) => boolean = () => true,
 ): void {
-  const days = openDays(dues, schedule).filter(mayTake);
+  const days = openDays(dues, schedule, mayTake);
   const before = days.find((day) => dues.every(({ state }) => daysBefore(state).includes(day)));
   const day = before ?? sparing(days, dues, schedule);
   if (day !== undefined) for (const due of dues) put(due, day, schedule, placed);
 }
 
 /** Days on which all of these can stand together. */
-function openDays(dues: readonly Due[], schedule: Schedule): number[] {
+function openDays(dues: readonly Due[], schedule: Schedule, mayTake: (day: number) => boolean): number[] {
   const { calendar } = schedule;
   const from = Math.max(0, ...dues.map((due) => due.from));
   const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
   return daysFrom(from, to).filter(
     (day) =>
+      mayTake(day) &&
       dues.every((due) => schedule.allows(due.state, placementOn(due, day))) &&
       calendar.hasRoom(day, minutesOf(dues, day)),
   );

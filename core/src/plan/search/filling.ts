@@ -21,7 +21,7 @@ export interface Filling {
   readonly value: number;
 }
 
-/** What an earlier plan held of a problem or technique: of a fresh problem's first review, also the day of the problem. */
+/** What an earlier plan held of a problem or technique: of a fresh problem's first review, also the problem's day if it is known. */
 interface Before {
   readonly day: number;
   readonly kind: PlannedKind;
@@ -236,8 +236,9 @@ function keepFresh(
 /** On the day where the previous plan had one. Takes it out of the reviews that are left to keep. */
 function keepFirstReview(state: CandidateState, day: number, reviews: Before[], schedule: Schedule): boolean {
   const [from, to] = planParameters.followUp.after;
-  const own = reviews.findIndex(({ freshDay }) => freshDay === day);
-  const index = own < 0 ? reviews.findIndex((it) => it.day >= day + from && it.day <= day + to) : own;
+  const isOwn = (review: Before): boolean =>
+    review.freshDay === null ? review.day >= day + from && review.day <= day + to : review.freshDay === day;
+  const index = reviews.findIndex(isOwn);
   const [before] = index < 0 ? [] : reviews.splice(index, 1);
   return before !== undefined && placeAgain(state, before.day, before.kind, schedule) !== null;
 }
