@@ -23,6 +23,11 @@ export class GrowingLog {
     this.made = null;
   }
 
+  /** Puts what came of one collection in order, so that `log` has less to do at once. */
+  putInOrder(name: LogCollectionName): void {
+    this.part(name).standing();
+  }
+
   /** What stands. What belongs to a problem that does not stand is left out. */
   log(): Log {
     return (this.made ??= this.make());
@@ -52,8 +57,8 @@ export class GrowingLog {
 /** One collection of a log. */
 class Part<N extends LogCollectionName> {
   private readonly newest = new Map<string, Collections[N]>();
-  /** The ids of what came since the records were put in order. */
-  private readonly changed = new Set<string>();
+  /** What came since the records were put in order, by id. */
+  private readonly changed = new Map<string, Collections[N]>();
   private ordered: readonly Collections[N][] = [];
   private view: readonly Collections[N][] | null = null;
   private ofProblems: {
@@ -68,14 +73,14 @@ class Part<N extends LogCollectionName> {
     const known = this.newest.get(record.id);
     if (known && known.revision > record.revision) return;
     this.newest.set(record.id, record);
-    this.changed.add(record.id);
+    this.changed.set(record.id, record);
   }
 
   standing(): readonly Collections[N][] {
     if (this.view !== null && this.changed.size === 0) return this.view;
     const { order = byId, arrange } = collectionOf(this.name);
     const kept = this.ordered.filter(({ id }) => !this.changed.has(id));
-    const fresh = [...this.changed].flatMap((id) => this.newest.get(id) ?? []).filter(({ deleted }) => !deleted);
+    const fresh = [...this.changed.values()].filter(({ deleted }) => !deleted);
     this.changed.clear();
     this.ordered = fresh.length > fewFresh ? [...kept, ...fresh].sort(order) : withInserted(kept, fresh, order);
     return (this.view = arrange ? arrange(this.ordered) : this.ordered);

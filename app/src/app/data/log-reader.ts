@@ -145,7 +145,11 @@ export class LogReader {
       }
     }
     await this.readSettings(copy);
-    // To put a long log in order takes a turn of its own.
+    // To put a long log in order takes turns of its own.
+    for (const name of logCollectionNames) {
+      await turns.next();
+      copy.log.putInOrder(name);
+    }
     await turns.next();
     copy.log.log();
     await turns.next();
