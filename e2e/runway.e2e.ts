@@ -72,10 +72,8 @@ test('what if shows two curves and the difference, and changes nothing', async (
   const row = part.getByRole('row', { name: /^Otterbridge/ });
   // Which of the interviews has more of the minutes is for the plan to say.
   await expect(part).toContainText(/\+ \d+\.\d points/);
-  await expect(part).not.toContainText(/− \d+\.\d points/);
   await lernen.choose('there were', '15 min less a day');
   await expect(part).toContainText(/− \d+\.\d points/);
-  await expect(part).not.toContainText(/\+ \d+\.\d points/);
   await lernen.choose('there were', 'a technique left alone');
   await expect(part.getByLabel('which')).toContainText(/min planned/);
   await expect(row).toContainText(/points|none/);
