@@ -17,10 +17,7 @@ const packedFrom = 500;
 
 export function pack<T>(all: readonly T[]): Kept<T> {
   if (all.length < packedFrom) return all;
-  const parts: string[] = [];
-  for (let start = 0; start < all.length; start += partLength)
-    parts.push(JSON.stringify(all.slice(start, start + partLength)));
-  return { length: all.length, parts };
+  return { length: all.length, parts: [...partsOf(all)].map((part) => JSON.stringify(part)) };
 }
 
 export function unpack<T>(kept: Kept<T> | undefined): readonly T[] {

@@ -1,7 +1,8 @@
 import type { Estimates, MixUp, ProblemEstimate } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
-import { type Calendar, daysFrom } from './calendar';
+import { daysFrom } from './calendar';
+import { ClaimRoom, week } from './claim-room';
 import type { Placement } from '../model/candidate';
 import type { Target } from '../model/horizon';
 import { needByTechnique } from '../model/needs';
@@ -17,6 +18,8 @@ interface Due {
   readonly kind: PlannedKind;
   readonly from: number;
   readonly to: number;
+  /** Where it finds no room in its days, it comes as soon as there is some, up to here. */
+  readonly latest: number;
   /** What comes first where not all find room. */
   readonly need: number;
 }
@@ -24,7 +27,7 @@ interface Due {
 /** Days on which an earlier plan held a candidate. */
 type DaysBefore = (state: CandidateState) => readonly number[];
 
-const { claims, followUp, mixUpDays, softly, twists } = planParameters;
+const { claims, followUp, mixUpDays, twists } = planParameters;
 
 /** What each item is in the plan for, beside its gain. */
 export type Duties = Map<Placement, Duty>;
@@ -45,9 +48,13 @@ export function placeDuties(
   const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
   const needs = new Needs(estimates, schedule.targets, goal);
   for (const pair of mixUpsDue(states, estimates, needs)) place(pair, schedule, daysBefore, placed);
-  const room = new ClaimRoom(schedule.calendar);
-  takeWorked(room, states, estimates);
-  for (const due of byNeed(failedDue(states, estimates, needs))) placeClaim(due, schedule, daysBefore, placed, room);
+  placeClaims(
+    byNeed(failedDue(states, estimates, needs)),
+    claimRoomFor(states, schedule, estimates),
+    schedule,
+    daysBefore,
+    placed,
+  );
   for (const due of byNeed(firstReviewsDue(states, estimates, needs))) place([due], schedule, daysBefore, placed);
   placeTwists(byNeed(twistsDue(states, schedule.targets)), schedule, daysBefore, placed);
   return placed;
@@ -82,7 +89,7 @@ function failedDue(states: readonly CandidateState[], estimates: Estimates, need
     const day = -Math.floor(-last.day);
     const from = Math.max(day + (wasRead ? claims.from : 1), state.candidate.notBefore);
     const duty: Duty = wasRead ? 'failed' : 'unsolved';
-    return [{ state, duty, kind: 'rebuild', from, to: Math.max(day + claims.to, from), need }];
+    return [{ state, duty, kind: 'rebuild', from, to: Math.max(day + claims.to, from), latest: Infinity, need }];
   });
 }
 
@@ -96,7 +103,8 @@ function firstReviewsDue(states: readonly CandidateState[], estimates: Estimates
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
     if (from === undefined || to === undefined || to < 0) return [];
-    return [{ state, duty: 'first-review', kind: 'sketch', from: Math.max(from, state.candidate.notBefore), to, need }];
+    const since = Math.max(from, state.candidate.notBefore);
+    return [{ state, duty: 'first-review', kind: 'sketch', from: since, to, latest: to, need }];
   });
 }
 
@@ -104,7 +112,7 @@ function firstReviewsDue(states: readonly CandidateState[], estimates: Estimates
 function mixUpsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[][] {
   const asOf = Date.parse(estimates.asOf);
   const recent = estimates.mixUps.filter(({ lastAt }) => asOf - Date.parse(lastAt) <= mixUpDays * 86_400_000);
-  return recent.map((mixUp) => pairFor(mixUp, states, needs));
+  return recent.map((mixUp) => pairFor(mixUp, states, needs)).filter((pair) => pair.length > 0);
 }
 
 function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: Needs): Due[] {
@@ -122,7 +130,8 @@ function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: N
   if (pair.length < waiting.length) return [];
   return pair.map((state): Due => {
     const { notBefore, technique } = state.candidate;
-    return { state, duty: 'mix-up', kind: 'spot', from: notBefore, to: mixUpDays, need: needs.of(technique) };
+    const [to, need] = [mixUpDays, needs.of(technique)];
+    return { state, duty: 'mix-up', kind: 'spot', from: notBefore, to, latest: to, need };
   });
 }
 
@@ -143,7 +152,7 @@ function twistsDue(states: readonly CandidateState[], targets: readonly Target[]
     const days = [...(state.candidate.twist?.days ?? [])];
     if (lately.has(technique) || days.length === 0) return [];
     const [from, to] = [Math.min(...days), Math.max(...days)];
-    return [{ state, duty: 'twist', kind: 'twist', from, to, need: shareOf(technique) }];
+    return [{ state, duty: 'twist', kind: 'twist', from, to, latest: to, need: shareOf(technique) }];
   });
 }
 
@@ -157,9 +166,7 @@ function placeTwists(dues: readonly Due[], schedule: Schedule, daysBefore: DaysB
     const { minutes } = placementOn(due, due.from);
     const isFree = (day: number): boolean => calendar.itemsOn(day).every(({ placement }) => placement.kind !== 'twist');
     if (spent > 0 && spent + minutes > max) continue;
-    const before = placed.size;
-    place([due], schedule, daysBefore, placed, isFree);
-    if (placed.size > before) spent += minutes;
+    if (place([due], schedule, daysBefore, placed, isFree) !== null) spent += minutes;
   }
 }
 
@@ -167,95 +174,69 @@ function estimateOf({ candidate }: CandidateState, estimates: Estimates): Proble
   return candidate.problemId === null || candidate.max === 0 ? undefined : estimates.problems.get(candidate.problemId);
 }
 
-/** Days of which claims have a share. */
-const week = 7;
-
-/**
- * Claims take no more than their share of any seven days, those that were worked lately among them; but one can always
- * have its place in them.
- */
-class ClaimRoom {
-  /** Minutes of claims in the seven days up to each day. */
-  private readonly taken = new Map<number, number>();
-  /** Share of the minutes of seven usual days of the plan. */
-  private readonly share: number;
-
-  constructor(private readonly calendar: Calendar) {
-    const days = daysFrom(0, calendar.length - 1);
-    const minutes = days.reduce((sum, day) => sum + calendar.minutesOn(day), 0);
-    this.share = (claims.shareOfWeek * week * minutes) / softly / Math.max(days.length, 1);
-  }
-
-  has(day: number, minutes: number): boolean {
-    for (let last = day; last < day + week; last++) {
-      const taken = this.taken.get(last) ?? 0;
-      if (taken > 0 && taken + minutes > this.share) return false;
-    }
-    return true;
-  }
-
-  hasAny(minutes: number): boolean {
-    for (let day = 0; day < this.calendar.length; day++) if (this.has(day, minutes)) return true;
-    return false;
-  }
-
-  take(day: number, minutes: number): void {
-    for (let last = day; last < day + week; last++) this.taken.set(last, (this.taken.get(last) ?? 0) + minutes);
-  }
-}
-
-/** Notes what was failed and worked again within the last week. */
-function takeWorked(room: ClaimRoom, states: readonly CandidateState[], estimates: Estimates): void {
+/** What claims may take, beside what was failed and worked again within the last days. */
+function claimRoomFor(states: readonly CandidateState[], { calendar }: Schedule, estimates: Estimates): ClaimRoom {
+  const room = new ClaimRoom(calendar);
   for (const state of states) {
     const whole = estimateOf(state, estimates)?.history.filter(({ kind }) => isFullKind(kind)) ?? [];
     const minutes = state.candidate.kinds.find(({ kind }) => kind === 'rebuild')?.minutes ?? 0;
     for (const [index, { day }] of whole.entries())
       if (whole[index - 1]?.isOwn === false && day > -week) room.take(-Math.floor(-day), minutes);
   }
+  return room;
 }
 
-/** What finds no room in its days comes as soon as there is some. */
-function placeClaim(due: Due, schedule: Schedule, daysBefore: DaysBefore, placed: Duties, room: ClaimRoom): void {
-  const { minutes } = placementOn(due, due.from);
-  if (!room.hasAny(minutes)) return;
-  const days = openDays([{ ...due, to: Infinity }], schedule, (day) => room.has(day, minutes));
-  const inTime = days.filter((day) => day <= due.to);
-  const day = days.find((it) => daysBefore(due.state).includes(it)) ?? sparing(inTime, [due], schedule) ?? days[0];
-  if (day === undefined) return;
-  put(due, day, schedule, placed);
-  room.take(day, minutes);
+function placeClaims(
+  dues: readonly Due[],
+  room: ClaimRoom,
+  schedule: Schedule,
+  daysBefore: DaysBefore,
+  placed: Duties,
+): void {
+  for (const due of dues) {
+    const { minutes } = placementOn(due, due.from);
+    const day = place([due], schedule, daysBefore, placed, (it) => room.has(it, minutes));
+    if (day !== null) room.take(day, minutes);
+  }
 }
 
-/** All on one day: where an earlier plan had them, else on the first, if it can be on one where they take no place from something new. */
+/**
+ * All on one day: where an earlier plan had them, else on the first of their days, if it can be on one where they take no
+ * place from something new. @returns the day; null where there is none.
+ */
 function place(
   dues: readonly Due[],
   schedule: Schedule,
   daysBefore: DaysBefore,
   placed: Duties,
   mayTake: (day: number) => boolean = () => true,
-): void {
+): number | null {
   const days = openDays(dues, schedule, mayTake);
-  const before = days.find((day) => dues.every(({ state }) => daysBefore(state).includes(day)));
-  const day = before ?? sparing(days, dues, schedule);
-  if (day !== undefined) for (const due of dues) put(due, day, schedule, placed);
+  const before = dues.map(({ state }) => daysBefore(state));
+  const to = Math.min(...dues.map((due) => due.to));
+  const inTime = days.filter((day) => day <= to);
+  const minutes = minutesOf(dues, inTime[0] ?? 0);
+  const [day] = [
+    ...days.filter((it) => before.every((wanted) => wanted.includes(it))),
+    ...schedule.calendar.sparingFresh(inTime, minutes),
+    ...days,
+  ];
+  if (day === undefined) return null;
+  for (const due of dues) put(due, day, schedule, placed);
+  return day;
 }
 
 /** Days on which all of these can stand together. */
 function openDays(dues: readonly Due[], schedule: Schedule, mayTake: (day: number) => boolean): number[] {
   const { calendar } = schedule;
   const from = Math.max(0, ...dues.map((due) => due.from));
-  const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
+  const to = Math.min(calendar.length - 1, ...dues.map((due) => due.latest));
   return daysFrom(from, to).filter(
     (day) =>
       mayTake(day) &&
       dues.every((due) => schedule.allows(due.state, placementOn(due, day))) &&
       calendar.hasRoom(day, minutesOf(dues, day)),
   );
-}
-
-function sparing(days: readonly number[], dues: readonly Due[], { calendar }: Schedule): number | undefined {
-  const [first] = days;
-  return first === undefined ? undefined : calendar.sparingFresh(days, minutesOf(dues, first))[0];
 }
 
 function minutesOf(dues: readonly Due[], day: number): number {

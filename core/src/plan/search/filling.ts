@@ -207,16 +207,18 @@ function keepPrevious(states: CandidateState[], schedule: Schedule, previous: Pr
   for (const { state, day } of unreviewed) addFirstReview(state, day, schedule);
 }
 
+/** A fresh problem of a day that has no first review. */
+interface Unreviewed {
+  readonly state: CandidateState;
+  readonly day: number;
+}
+
 /**
  * Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'.
  * @returns those that got no review.
  */
-function keepFresh(
-  states: CandidateState[],
-  schedule: Schedule,
-  previous: PreviousPlan,
-): { readonly state: CandidateState; readonly day: number }[] {
-  const unreviewed: { readonly state: CandidateState; readonly day: number }[] = [];
+function keepFresh(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): Unreviewed[] {
+  const unreviewed: Unreviewed[] = [];
   for (const first of states.filter(({ candidate }) => candidate.problemId === null)) {
     let state: CandidateState | null = first;
     const reviews = previous.of(first.candidate).filter(({ kind }) => kind !== 'fresh');
