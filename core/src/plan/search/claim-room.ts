@@ -9,8 +9,9 @@ export const week = 7;
  * have its place in them.
  */
 export class ClaimRoom {
-  /** Minutes of claims in the seven days up to each day. */
+  /** Minutes of claims in the seven days up to each day, and of those seven days with a day in them that have most. */
   private readonly taken = new Map<number, number>();
+  private readonly most = new Map<number, number>();
   /** Share of the minutes of seven usual days of the plan. */
   private readonly share: number;
 
@@ -22,13 +23,16 @@ export class ClaimRoom {
   }
 
   has(day: number, minutes: number): boolean {
-    return daysFrom(day, day + week - 1).every((last) => {
-      const taken = this.taken.get(last) ?? 0;
-      return taken === 0 || taken + minutes <= this.share;
-    });
+    const most = this.most.get(day) ?? 0;
+    return most === 0 || most + minutes <= this.share;
   }
 
   take(day: number, minutes: number): void {
-    for (const last of daysFrom(day, day + week - 1)) this.taken.set(last, (this.taken.get(last) ?? 0) + minutes);
+    for (const last of daysFrom(day, day + week - 1)) {
+      const taken = (this.taken.get(last) ?? 0) + minutes;
+      this.taken.set(last, taken);
+      for (const within of daysFrom(last - week + 1, last))
+        this.most.set(within, Math.max(this.most.get(within) ?? 0, taken));
+    }
   }
 }
