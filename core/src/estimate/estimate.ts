@@ -138,9 +138,7 @@ class Reading {
   private readonly problems = new Map<ProblemId, ProblemState>();
   private readonly taken: Sitting[] = [];
   private readonly tallies = new Map<TechniqueId, Tally>();
-  private readonly mixUps = new Map<string, Omit<MixUp, 'waiting'>>();
-  /** When each technique last was what a Spot asked for. */
-  private readonly spots = new Map<TechniqueId, Instant>();
+  private readonly mixUps = new Map<string, MixUp>();
   private readonly moves = { common: new Map<TechniqueId, Moves>(), own: new Map<TechniqueId, Moves>() };
   /** The log read with the population's quantities, and with the person's own learned from it. */
   private readonly common: Replay;
@@ -196,9 +194,7 @@ class Reading {
       person: this.replay.person(),
       isPersonal: this.trust.isOwn,
       calibration: this.calibration.summary(),
-      mixUps: [...this.mixUps.values()]
-        .map((mixUp) => ({ ...mixUp, waiting: this.waitingOf(mixUp) }))
-        .sort((a, b) => b.count - a.count),
+      mixUps: [...this.mixUps.values()].sort((a, b) => b.count - a.count),
     };
   }
 
@@ -241,7 +237,7 @@ class Reading {
     state.history = [...state.history, { day, kind, isOwn: isOwnSolve(sitting), isTimely: came }].slice(-historyLength);
     for (const technique of techniques) getOrMake(this.tallies, technique, () => new Tally()).take(sitting, facts);
     const [right] = techniques;
-    if (right !== undefined && kind === 'spot') this.spots.set(right, sitting.startedAt);
+    if (right !== undefined && kind === 'spot') this.noteSpot(right);
     if (facts.named === 'wrong' && sitting.named !== null && right !== undefined)
       this.noteMixUp(right, resolve(sitting.named), sitting.startedAt);
   }
@@ -258,14 +254,14 @@ class Reading {
 
   private noteMixUp(right: TechniqueId, named: TechniqueId, lastAt: Instant): void {
     const key = `${right} ${named}`;
-    this.mixUps.set(key, { right, named, count: (this.mixUps.get(key)?.count ?? 0) + 1, lastAt });
+    const count = (this.mixUps.get(key)?.count ?? 0) + 1;
+    this.mixUps.set(key, { right, named, count, lastAt, waiting: [right, named] });
   }
 
-  private waitingOf({ right, named, lastAt }: Omit<MixUp, 'waiting'>): TechniqueId[] {
-    return [right, named].filter((technique) => {
-      const spot = this.spots.get(technique);
-      return spot === undefined || Date.parse(spot) <= Date.parse(lastAt);
-    });
+  private noteSpot(technique: TechniqueId): void {
+    for (const [key, mixUp] of this.mixUps)
+      if (mixUp.waiting.includes(technique))
+        this.mixUps.set(key, { ...mixUp, waiting: mixUp.waiting.filter((it) => it !== technique) });
   }
 
   private techniqueEstimate(technique: TechniqueId): TechniqueEstimate {

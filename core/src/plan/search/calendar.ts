@@ -110,13 +110,10 @@ export class Calendar {
     );
   }
 
-  /** The days without those on which so many minutes would take the place of something new; all where there are no others. */
-  sparingFresh(days: readonly number[], minutes: number): readonly number[] {
-    const sparing = days.filter((day) => {
-      const left = this.leftOn(day);
-      return minutes <= left && this.freshRoomOn(day, left) === this.freshRoomOn(day, left - minutes);
-    });
-    return sparing.length > 0 ? sparing : days;
+  /** Whether so many minutes more on a day take the place of nothing new. */
+  sparesFresh(day: number, minutes: number): boolean {
+    const left = this.leftOn(day);
+    return minutes <= left && this.freshRoomOn(day, left) === this.freshRoomOn(day, left - minutes);
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {

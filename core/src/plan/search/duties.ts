@@ -1,7 +1,6 @@
 import type { Estimates, MixUp, ProblemEstimate } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
-import { daysFrom } from './calendar';
 import { ClaimRoom, week } from './claim-room';
 import type { Placement } from '../model/candidate';
 import type { Target } from '../model/horizon';
@@ -211,31 +210,31 @@ function place(
   placed: Duties,
   mayTake: (day: number) => boolean = () => true,
 ): number | null {
-  const days = openDays(dues, schedule, mayTake);
-  const before = dues.map(({ state }) => daysBefore(state));
-  const to = Math.min(...dues.map((due) => due.to));
-  const inTime = days.filter((day) => day <= to);
-  const minutes = minutesOf(dues, inTime[0] ?? 0);
-  const [day] = [
-    ...days.filter((it) => before.every((wanted) => wanted.includes(it))),
-    ...schedule.calendar.sparingFresh(inTime, minutes),
-    ...days,
-  ];
+  const { calendar } = schedule;
+  const from = Math.max(0, ...dues.map((due) => due.from));
+  const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
+  const latest = Math.min(calendar.length - 1, ...dues.map((due) => due.latest));
+  const [before, ...alsoBefore] = dues.map(({ state }) => daysBefore(state));
+  const isOpen = (day: number): boolean => mayTake(day) && canStandTogether(dues, day, schedule);
+  const sparesFresh = (day: number): boolean => calendar.sparesFresh(day, minutesOf(dues, day));
+  const day =
+    before?.find((it) => it >= from && it <= latest && alsoBefore.every((days) => days.includes(it)) && isOpen(it)) ??
+    firstDay(from, to, (it) => sparesFresh(it) && isOpen(it)) ??
+    firstDay(from, latest, isOpen);
   if (day === undefined) return null;
   for (const due of dues) put(due, day, schedule, placed);
   return day;
 }
 
-/** Days on which all of these can stand together. */
-function openDays(dues: readonly Due[], schedule: Schedule, mayTake: (day: number) => boolean): number[] {
-  const { calendar } = schedule;
-  const from = Math.max(0, ...dues.map((due) => due.from));
-  const to = Math.min(calendar.length - 1, ...dues.map((due) => due.latest));
-  return daysFrom(from, to).filter(
-    (day) =>
-      mayTake(day) &&
-      dues.every((due) => schedule.allows(due.state, placementOn(due, day))) &&
-      calendar.hasRoom(day, minutesOf(dues, day)),
+function firstDay(from: number, to: number, fits: (day: number) => boolean): number | undefined {
+  for (let day = from; day <= to; day++) if (fits(day)) return day;
+  return undefined;
+}
+
+function canStandTogether(dues: readonly Due[], day: number, schedule: Schedule): boolean {
+  return (
+    schedule.calendar.hasRoom(day, minutesOf(dues, day)) &&
+    dues.every((due) => schedule.allows(due.state, placementOn(due, day)))
   );
 }
 

@@ -100,7 +100,7 @@ export function followUpOf(
   const open = daysFrom(day + from, day + to).filter((later) =>
     calendar.isOpen(later, { kind, minutes }, state.candidate),
   );
-  const [later] = calendar.sparingFresh(open, minutes);
+  const later = open.find((it) => calendar.sparesFresh(it, minutes)) ?? open[0];
   return later === undefined ? null : { day: later, kind, minutes };
 }
 
