@@ -4,6 +4,7 @@ import {
   type CollectionName,
   type Collections,
   collectionNames,
+  collectionOf,
   collections,
   dataVersion,
   eachCollection,
@@ -12,6 +13,7 @@ import { listOf, orNull } from '../model/fields';
 import type { StoredRecords } from '../model/log';
 import { type OldRecord, broughtUp } from '../model/migrations';
 import type { LogRecord } from '../model/record';
+import { safeParse } from '../model/safe-parse';
 import { SettingsSchema } from '../model/settings';
 import { type Instant, InstantSchema } from '../model/time';
 
@@ -100,7 +102,7 @@ function parsedArchive(value: object): { readonly archive: Archive | null; reado
     const read: unknown[] = [];
     for (const [index, record] of records.entries()) {
       if (faults.length >= maxFaults) break;
-      const parsed = collections[name].schema.safeParse(record);
+      const parsed = safeParse(collectionOf(name).schema, record);
       if (parsed.success) read.push(parsed.data);
       else faults.push(...faultsOf(parsed.error, [name, index]));
     }

@@ -57,8 +57,9 @@ export class GrowingLog {
 /** One collection of a log. */
 class Part<N extends LogCollectionName> {
   private readonly newest = new Map<string, Collections[N]>();
-  /** What came since the records were put in order, by id. */
+  /** What came since the records were put in order, by id, and what of that replaces something that came before. */
   private readonly changed = new Map<string, Collections[N]>();
+  private readonly replaced = new Set<string>();
   private ordered: readonly Collections[N][] = [];
   private view: readonly Collections[N][] | null = null;
   private ofProblems: {
@@ -66,12 +67,19 @@ class Part<N extends LogCollectionName> {
     readonly all: readonly Collections[N][];
     readonly own: readonly Collections[N][];
   } | null = null;
+  /** How many of the records that stand each problem has. */
+  private readonly countByProblem = new Map<string, number>();
 
   constructor(private readonly name: N) {}
 
   put(record: Collections[N]): void {
     const known = this.newest.get(record.id);
     if (known && known.revision > record.revision) return;
+    if (known) {
+      this.replaced.add(record.id);
+      this.count(known, -1);
+    }
+    this.count(record, 1);
     this.newest.set(record.id, record);
     this.changed.set(record.id, record);
   }
@@ -79,9 +87,10 @@ class Part<N extends LogCollectionName> {
   standing(): readonly Collections[N][] {
     if (this.view !== null && this.changed.size === 0) return this.view;
     const { order = byId, arrange } = collectionOf(this.name);
-    const kept = this.ordered.filter(({ id }) => !this.changed.has(id));
+    const kept = this.replaced.size > 0 ? this.ordered.filter(({ id }) => !this.replaced.has(id)) : this.ordered;
     const fresh = [...this.changed.values()].filter(({ deleted }) => !deleted);
     this.changed.clear();
+    this.replaced.clear();
     this.ordered = fresh.length > fewFresh ? [...kept, ...fresh].sort(order) : withInserted(kept, fresh, order);
     return (this.view = arrange ? arrange(this.ordered) : this.ordered);
   }
@@ -89,11 +98,19 @@ class Part<N extends LogCollectionName> {
   /** Those that belong to one of these problems. */
   standingOf(problems: ReadonlySet<string>): readonly Collections[N][] {
     const all = this.standing();
+    if ([...this.countByProblem.keys()].every((id) => problems.has(id))) return all;
     const known = this.ofProblems;
     if (known?.all === all && known.problems === problems) return known.own;
     const own = all.filter((record) => 'problemId' in record && problems.has(record.problemId));
     this.ofProblems = { problems, all, own };
     return own;
+  }
+
+  private count(record: Collections[N], change: 1 | -1): void {
+    if (record.deleted || !('problemId' in record)) return;
+    const count = (this.countByProblem.get(record.problemId) ?? 0) + change;
+    if (count > 0) this.countByProblem.set(record.problemId, count);
+    else this.countByProblem.delete(record.problemId);
   }
 }
 

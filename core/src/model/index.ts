@@ -18,6 +18,7 @@ export * from './problem';
 export * from './problem-form';
 export * from './problem-list';
 export * from './record';
+export * from './safe-parse';
 export * from './settings';
 export * from './sitting';
 export * from './sitting-form';

@@ -14,8 +14,10 @@ import {
   newestRevisions,
   readSettings,
   revisionAfter,
+  safeParse,
   withChanges,
 } from '@lernen/core/model';
+import type { Table } from 'dexie';
 import type {
   ContentTable,
   JournalEntry,
@@ -28,7 +30,7 @@ import type {
 import { storedEntry, withoutFills } from './entries';
 import { LostDatabaseError } from './errors';
 import { withKnownTitles } from './known-titles';
-import { type Kept, pack, unpack } from './packed';
+import { type Kept, chunksOf, pack, unpack } from './packed';
 
 /** Records to write, by collection. */
 export type Changes = { readonly [N in CollectionName]?: readonly Collections[N][] } & { readonly settings?: Settings };
@@ -85,23 +87,14 @@ export async function write(
       const records = checked[name];
       if (!records || records.length === 0) continue;
       written[name] = pack(records.map(({ id, revision }) => ({ id, revision })));
-      const olds: (object | null)[] = [];
-      for (let start = 0; start < records.length; start += chunk) {
-        const part = records.slice(start, start + chunk);
-        const known = await currentOf(
-          database,
-          name,
-          part.map((record) => record.id),
-        );
-        olds.push(...known);
-        const rows =
-          collectionOf(name).merges === 'fields' && !options.keepsRevisions
-            ? part.map((record, index) => withChanges<LogRecord>(known[index] ?? null, record))
-            : part;
-        await database.table(name).bulkPut(name === 'entries' ? (rows as Entry[]).map(storedEntry) : rows);
-        report(part.length);
-      }
+      const ids = records.map(({ id }) => id);
+      const olds = (await Promise.all([...chunksOf(ids, chunk)].map((part) => currentOf(database, name, part)))).flat();
       before[name] = pack(olds);
+      const isMerged = collectionOf(name).merges === 'fields' && !options.keepsRevisions;
+      const rows = isMerged
+        ? records.map((record, index) => withChanges<LogRecord>(olds[index] ?? null, record))
+        : records;
+      await putInChunks(database.table(name), name === 'entries' ? (rows as Entry[]).map(storedEntry) : rows, report);
     }
     if (checked.settings) {
       const known = await database.settings.get('settings');
@@ -126,6 +119,23 @@ export async function write(
     if (seq % thinnedEvery === 0) await thin(database, seq - undoable);
     return { seq, records: checked };
   });
+}
+
+/** While the database still writes one chunk the next is handed to it. */
+async function putInChunks(
+  table: Table<object>,
+  rows: readonly object[],
+  report: (count: number) => void,
+): Promise<void> {
+  let written: Promise<void> = Promise.resolve();
+  for (const part of chunksOf(rows, chunk)) {
+    const next = Promise.resolve(table.bulkPut(part)).then(() => report(part.length));
+    // Where the one before it fails it fails with it, and nobody waits for it any more.
+    next.catch(() => undefined);
+    await written;
+    written = next;
+  }
+  await written;
 }
 
 async function setWith(
@@ -329,7 +339,7 @@ function check(changes: Changes): Changes {
     const records = changes[name];
     if (!records) continue;
     checked[name] = records.map((record, index) => {
-      const parsed = collectionOf(name).schema.safeParse(record);
+      const parsed = safeParse(collectionOf(name).schema, record);
       if (parsed.success) return parsed.data;
       const faults = faultsOf(parsed.error).map(({ path, reason }) => ({ path: `${name}[${index}].${path}`, reason }));
       throw new RecordError(

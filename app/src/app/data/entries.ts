@@ -7,6 +7,7 @@ import {
   byOrder,
   isFilled,
   isOnSheet,
+  safeParse,
   stageOf,
   stages,
 } from '@lernen/core/model';
@@ -27,7 +28,7 @@ export function withoutFills(row: StoredEntry): Entry {
 /** The entries in some rows. One that cannot be read stays where it is, and out of all that is made of entries. */
 function entriesFrom(rows: readonly StoredEntry[]): Entry[] {
   return rows.flatMap((row) => {
-    const parsed = EntrySchema.safeParse(withoutFills(row));
+    const parsed = safeParse(EntrySchema, withoutFills(row));
     return parsed.success ? [parsed.data] : [];
   });
 }

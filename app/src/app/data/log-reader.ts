@@ -12,6 +12,7 @@ import {
   keyOf,
   logCollectionNames,
   readSettings,
+  safeParse,
 } from '@lernen/core/model';
 import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
 import type { Table } from 'dexie';
@@ -194,7 +195,7 @@ export class LogReader {
     const records = copy.records[name] as Map<string, object>;
     const { schema } = collectionOf(name);
     for (const row of rows) {
-      const parsed = schema.safeParse(row);
+      const parsed = safeParse(schema, row);
       if (!parsed.success) {
         copy.unreadable++;
         continue;

@@ -28,5 +28,10 @@ export function unpack<T>(kept: Kept<T> | undefined): readonly T[] {
 export function* partsOf<T>(kept: Kept<T> | undefined): Generator<readonly T[]> {
   if (kept === undefined) return;
   if ('parts' in kept) for (const part of kept.parts) yield JSON.parse(part) as T[];
-  else for (let start = 0; start < kept.length; start += partLength) yield kept.slice(start, start + partLength);
+  else yield* chunksOf(kept, partLength);
+}
+
+/** A list in pieces of a length, the last of which may be shorter. */
+export function* chunksOf<T>(all: readonly T[], length: number): Generator<readonly T[]> {
+  for (let start = 0; start < all.length; start += length) yield all.slice(start, start + length);
 }

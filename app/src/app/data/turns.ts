@@ -22,13 +22,13 @@ export class Turns {
  * with it all that want to write.
  */
 export async function nextTask(): Promise<void> {
-  // Other than a timer, a message is never held back.
   await new Promise<void>((resolve) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      resolve();
-    };
+    waiting.push(resolve);
     port2.postMessage(null);
   });
 }
+
+// Other than a timer, a message is never held back. One channel serves all: thousands of them would have to be cleared away.
+const { port1, port2 } = new MessageChannel();
+const waiting: (() => void)[] = [];
+port1.onmessage = () => waiting.shift()?.();

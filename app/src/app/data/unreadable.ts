@@ -1,6 +1,6 @@
 import { faultsOf } from '@lernen/core/archive';
 import type { Fault } from '@lernen/core/errors';
-import { collectionNames, collectionOf, readSettings } from '@lernen/core/model';
+import { collectionNames, collectionOf, readSettings, safeParse } from '@lernen/core/model';
 import { withoutId } from './commands';
 import type { ContentTable, LernenDatabase, StoredEntry } from './database';
 import { withoutFills } from './entries';
@@ -18,7 +18,7 @@ export async function unreadableRows(database: LernenDatabase): Promise<Unreadab
   for (const name of collectionNames) {
     const { schema } = collectionOf(name);
     await database.table(name).each((row: StoredEntry) => {
-      const parsed = schema.safeParse(name === 'entries' ? withoutFills(row) : row);
+      const parsed = safeParse(schema, name === 'entries' ? withoutFills(row) : row);
       if (!parsed.success) found.push({ table: name, row, faults: faultsOf(parsed.error) });
     });
   }

@@ -57,6 +57,16 @@ describe('what is said at the foot of the page', () => {
     expect(document.querySelectorAll('.notice .failed')).toHaveSize(1);
   });
 
+  it('stands over the foot of the page, however high that grows', async () => {
+    notices.foot.set(48);
+    notices.say('Logged a sitting.');
+    await page.until(() => said().includes('Logged a sitting.'));
+    const marginBelow = (): string => getComputedStyle(document.querySelector('.notice') ?? document.body).marginBottom;
+    await page.until(() => marginBelow() === '56px');
+    notices.foot.set(120);
+    await page.until(() => marginBelow() === '128px');
+  });
+
   it('leaves it to the bar to say that the records are gone', async () => {
     const closed = Object.assign(new Error('Database has been closed'), { name: 'DatabaseClosedError' });
     notices.areRecordsLost = true;

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, Injectable, inject, signal } from '@angular/core';
+import { OverlayContainer } from '@angular/cdk/overlay';
+import { ChangeDetectionStrategy, Component, Injectable, effect, inject, signal } from '@angular/core';
 import { MatButton } from '@angular/material/button';
 import {
   MAT_SNACK_BAR_DATA,
@@ -48,6 +49,13 @@ export class NoticeSnack {
 export class NoticeSnacks {
   private readonly snackBar = inject(MatSnackBar);
   private shown: MatSnackBarRef<NoticeSnack> | null = null;
+
+  constructor() {
+    const overlay = inject(OverlayContainer).getContainerElement();
+    const { foot } = inject(Notices);
+    // On the overlay alone: a property of the whole page would have every element of it styled again.
+    effect(() => overlay.style.setProperty('--foot', `${foot()}px`));
+  }
 
   /** What is like the one before stands in its place at once; the same words come as a new one, so that they are heard again. */
   show(notice: Notice | null): void {

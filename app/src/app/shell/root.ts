@@ -21,6 +21,7 @@ import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
+import { Notices } from '../store/notices';
 import { RunningStore } from '../store/running-store';
 import { PROFILE } from '../store/profile';
 import { StartSitting } from '../store/start-sitting';
@@ -66,6 +67,7 @@ export class Root {
   protected readonly profile = inject(PROFILE);
   private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
+  private readonly notices = inject(Notices);
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
@@ -131,8 +133,7 @@ export class Root {
   private measureFoot(): void {
     const main = this.main().nativeElement;
     const measure = (): void => {
-      const foot = innerHeight - main.getBoundingClientRect().bottom;
-      document.documentElement.style.setProperty('--foot', `${foot}px`);
+      this.notices.foot.set(innerHeight - main.getBoundingClientRect().bottom);
     };
     new ResizeObserver(measure).observe(main);
   }

@@ -18,6 +18,8 @@ export class Notices {
   private count = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   readonly current = this.shown.asReadonly();
+  /** Height of the foot of the page, over which it is said, in pixels. */
+  readonly foot = signal(0);
   /** Once a bar tells that the records are gone, with what to do, what fails for that alone is not said again. */
   areRecordsLost = false;
 
