@@ -140,8 +140,8 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             <dt>Half-life of recall, times the usual one</dt>
             <dd class="mono">{{ it.person.memory.toFixed(2) }} ×</dd>
           </dl>
+          <p><a routerLink="/techniques">All techniques</a></p>
         }
-        <p><a routerLink="/techniques">All techniques</a></p>
       </aside>
     </div>
   `,

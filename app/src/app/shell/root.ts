@@ -11,7 +11,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { NgTemplateOutlet } from '@angular/common';
+import { Location, NgTemplateOutlet } from '@angular/common';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatIconButton } from '@angular/material/button';
 import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
@@ -82,7 +82,7 @@ export class Root {
 
   /** So narrow that the places stand at the foot, and the runway only where it is about days. */
   protected readonly isNarrow = isNarrowerThan(760);
-  private readonly path = signal('/');
+  private readonly path = signal(pathOf(inject(Location).path()));
   protected readonly isAboutDays = computed(() => /^\/(?:today|runway)\b/.test(this.path()));
 
   /** At work the rail of the sitting stands where the runway does, and the desk has a foot of its own. */

@@ -17,9 +17,11 @@ interface DerivedState {
   /** Share of the planning done; null while nothing is planned. */
   readonly progress: number | null;
   readonly isStopped: boolean;
+  /** Whether planning came to an end once, with a plan or without. */
+  readonly hasEnded: boolean;
 }
 
-const initialState: DerivedState = { derived: null, progress: null, isStopped: false };
+const initialState: DerivedState = { derived: null, progress: null, isStopped: false, hasEnded: false };
 
 /** Estimates and plan: derived in a worker from the log, again after every change that they depend on and at midnight. Never stored as truth. */
 export const DerivedStore = signalStore(
@@ -64,7 +66,7 @@ export const DerivedStore = signalStore(
       }
       isUnderWay = false;
       isBusy = false;
-      patchState(store, { progress: null });
+      patchState(store, { progress: null, hasEnded: true });
       if (isStale && !store.isStopped()) await derive();
     };
 

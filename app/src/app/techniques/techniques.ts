@@ -24,7 +24,7 @@ import { counted, percent, slipWords } from '../ui/words';
 })
 export class Techniques {
   protected readonly log = inject(LogStore);
-  private readonly derived = inject(DerivedStore);
+  protected readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
   private readonly router = inject(Router);

@@ -118,7 +118,16 @@ export class Today {
   });
 
   /** What was forecast two weeks ago, or one where the log is too young, beside what came. */
-  protected readonly check = signal<ForecastCheck | null>(null);
+  private readonly check = signal<ForecastCheck | null>(null);
+  /** It comes after all else, and stands below it: nothing moves for it. */
+  protected readonly checkText = computed(() => {
+    const check = this.check();
+    const interview = this.log.coming().find(({ id }) => id === check?.interviewId);
+    if (!check || !interview) return '';
+    const when = daysBetween(check.madeOn, this.clock.today()) === 14 ? 'two weeks ago' : 'a week ago';
+    const promised = check.isMadeAgain ? `a plan of ${when} would have led to` : `planned ${when}:`;
+    return `${interview.employer}, ${promised} ${percent(check.ifKept)} now. ${whyItCame(check)}`;
+  });
 
   constructor() {
     effect(() => {
@@ -132,12 +141,6 @@ export class Today {
       this.check.set(check);
       if (check) return;
     }
-  }
-
-  protected checkText(check: ForecastCheck): string {
-    const when = daysBetween(check.madeOn, this.clock.today()) === 14 ? 'two weeks ago' : 'a week ago';
-    const promised = check.isMadeAgain ? `A plan of ${when} would have led to` : `Planned ${when}:`;
-    return `${promised} ${percent(check.ifKept)} now. ${whyItCame(check)}`;
   }
 
   /** What stands furthest below the goal, weighed by its share of the next interview. */
