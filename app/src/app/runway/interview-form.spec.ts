@@ -20,6 +20,7 @@ describe('the form of an interview', () => {
 
   beforeEach(async () => {
     page = await openPage(Runway, '/runway', { interviews: [interview] });
+    await page.until(() => page.all('.interview button').length > 0);
     await page.press('Change the interview at Otterbridge');
   });
   afterEach(() => page.close());

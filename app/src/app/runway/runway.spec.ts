@@ -1,5 +1,6 @@
 import { dayIn, someInterview, somePractice, someSettings } from '../testing/database';
 import { type OpenPage, openPage, shownDay } from '../testing/page';
+import { WorkerHost } from '../workers/host';
 import { Runway } from './runway';
 
 describe('the runway', () => {
@@ -8,10 +9,19 @@ describe('the runway', () => {
   const open = async (day?: string, records = {}): Promise<void> => {
     const practice = { ...somePractice(), settings: someSettings, interviews: [someInterview(20)] };
     page = await openPage(Runway, day === undefined ? '/runway' : `/runway?day=${day}`, { ...practice, ...records });
-    await page.until(() => page.all('.days li').length > 0);
+    await page.until(() => page.all('.days li').length > 0 && page.all('.week app-number-field').length > 0);
   };
   /** What is planned on the open day. */
   const items = (): string[] => page.all('.open .item a').map((it) => it.textContent.trim());
+
+  it('keeps the interviews and the minutes at hand where no plan comes', async () => {
+    spyOn(WorkerHost.prototype, 'run').and.rejectWith(new Error('The planner broke.'));
+    page = await openPage(Runway, '/runway', { ...somePractice(), interviews: [someInterview(20)] });
+    await page.until(() => page.text.includes('There is no plan yet.'));
+    await page.until(() => page.all('.week app-number-field').length === 7);
+    await page.press('Add an interview');
+    expect(page.field('Employer').value).toBe('');
+  });
 
   it('has every day to the interview, none of them a tenth over its minutes', async () => {
     await open();

@@ -7,7 +7,7 @@ describe('what if', () => {
   afterEach(() => page.close());
   const open = async (interviews = [someInterview(28)]): Promise<void> => {
     page = await openPage(Runway, '/runway', { ...somePractice(), interviews });
-    await page.until(() => page.all('.days li').length > 0);
+    await page.until(() => page.all('.days li').length > 0 && page.all('app-what-if').length > 0);
   };
   /** Minutes planned as it is, as it would be, and the difference. */
   const minutes = (): number[] =>

@@ -74,29 +74,33 @@ import { KindMark } from '../ui/kind-mark';
           <p class="second">The plan is being made.</p>
         }
       </section>
-      <aside>
-        <h2>How good the whole plan is</h2>
-        @if (optimalityGap(); as it) {
-          <p>
-            <span class="figure">+ {{ points(it.reached) }}</span> points of readiness over doing nothing, weighted over
-            your interviews.
+      @if (alternatives()) {
+        <aside>
+          <h2>What a point is</h2>
+          <p class="second">
+            A point is one percent of readiness. The points in a sentence say what an item adds for one interview,
+            beside what is planned before it. Points an hour say what the plan would lose without the item, over all
+            interviews. Items are compared by points an hour. An item stays off a day because it gains less, does not
+            fit, or would come too soon. What you pinned comes first.
           </p>
-          @if (share() !== null) {
-            <p class="second">
-              No plan within your minutes could add more than {{ points(it.max) }} under the same estimates: this one
-              has at least {{ share() }} % of that. The limit is generous: it lets every review come at its best moment.
+          <h2>How good the whole plan is</h2>
+          @if (optimalityGap(); as it) {
+            <p>
+              <span class="figure">+ {{ points(it.reached) }}</span> points of readiness over doing nothing, weighted
+              over your interviews.
             </p>
+            @if (share() !== null) {
+              <p class="second">
+                No plan within your minutes could add more than {{ points(it.max) }} under the same estimates: this one
+                has at least {{ share() }} % of that. The limit is generous: it lets every review come at its best
+                moment.
+              </p>
+            }
+          } @else {
+            <p class="second">Being computed.</p>
           }
-        } @else {
-          <p class="second">Being computed.</p>
-        }
-        <p class="second">
-          A point is one percent of readiness. The points in a sentence say what an item adds for one interview, beside
-          what is planned before it. Points an hour say what the plan would lose without the item, over all interviews.
-          Items are compared by points an hour. An item stays off a day because it gains less, does not fit, or would
-          come too soon. What you pinned comes first.
-        </p>
-      </aside>
+        </aside>
+      }
     </div>
   `,
   styles: `

@@ -44,6 +44,7 @@ describe('the page of a technique', () => {
     const timed = (problemId: string, plan: number): Sitting =>
       someSitting(problemId, { course: [{ phase: 'plan', seconds: plan }] });
     await open('heap', { problems: [own, other], sittings: [timed(own.id, 600), timed(other.id, 300)] });
+    await page.until(() => page.all('.phases').length > 0);
     const times = page.element.querySelector('.phases');
     expect(times?.textContent).toMatch(/plan\s*10:00\s*\+5:00/);
     expect(times?.textContent).toContain('the median of 1 whole solve at the desk, 10:00 in all');

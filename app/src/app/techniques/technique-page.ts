@@ -32,120 +32,126 @@ const maxShown = 200;
         <section aria-labelledby="technique-title">
           <p class="second">{{ it.family }}</p>
           <h1 id="technique-title">{{ it.name }}</h1>
-          @if (estimate(); as known) {
-            <p class="figures">
-              @if (known.isThin) {
-                <b>Not enough yet:</b> {{ counted(known.sittings, 'sitting') }}. The range is wide:
-              } @else {
-                {{ percent(known.strength.point) }} chance of an unaided solve in time,
-              }
-              likely {{ percent(known.strength.low) }} to {{ percent(known.strength.high) }}
-            </p>
-            <app-strength-line [strength]="known.strength" [goal]="log.settings().goal" [isThin]="known.isThin" />
-          }
-          <app-technique-sheets [problems]="problems()" />
-          <section class="template" aria-labelledby="template-title">
-            <h2 id="template-title">Your template</h2>
-            @if (it.template !== '' || isWritingTemplate()) {
-              <app-text-field
-                class="language"
-                label="Language"
-                isMono
-                [maxLength]="40"
-                [value]="it.templateLanguage"
-                (committed)="saveTemplate({ templateLanguage: $event })"
-              />
-              <app-code-editor
-                label="Your template"
-                [code]="it.template"
-                [language]="it.templateLanguage"
-                (codeChange)="writeTemplate($event)"
-                (focusout)="flushTemplate()"
-              />
-            } @else {
-              <button type="button" matButton="text" class="add" (click)="isWritingTemplate.set(true)">
-                The code to begin with
-              </button>
+          @if (derived.hasEnded()) {
+            @if (estimate(); as known) {
+              <p class="figures">
+                @if (known.isThin) {
+                  <b>Not enough yet:</b> {{ counted(known.sittings, 'sitting') }}. The range is wide:
+                } @else {
+                  {{ percent(known.strength.point) }} chance of an unaided solve in time,
+                }
+                likely {{ percent(known.strength.low) }} to {{ percent(known.strength.high) }}
+              </p>
+              <app-strength-line [strength]="known.strength" [goal]="log.settings().goal" [isThin]="known.isThin" />
             }
-          </section>
-          @if (phaseTimes(); as times) {
-            <section class="phases" aria-labelledby="phases-title">
-              <h2 id="phases-title">Time by phase</h2>
-              <app-phase-bars [taken]="times.own.seconds" [usual]="times.others?.seconds ?? null" />
-              <p class="second">{{ times.text }}</p>
+            <section class="template" aria-labelledby="template-title">
+              <h2 id="template-title">Your template</h2>
+              @if (it.template !== '' || isWritingTemplate()) {
+                <app-text-field
+                  class="language"
+                  label="Language"
+                  isMono
+                  [maxLength]="40"
+                  [value]="it.templateLanguage"
+                  (committed)="saveTemplate({ templateLanguage: $event })"
+                />
+                <app-code-editor
+                  label="Your template"
+                  [code]="it.template"
+                  [language]="it.templateLanguage"
+                  (codeChange)="writeTemplate($event)"
+                  (focusout)="flushTemplate()"
+                />
+              } @else {
+                <button type="button" matButton="text" class="add" (click)="isWritingTemplate.set(true)">
+                  The code to begin with
+                </button>
+              }
             </section>
+            @if (phaseTimes(); as times) {
+              <section class="phases" aria-labelledby="phases-title">
+                <h2 id="phases-title">Time by phase</h2>
+                <app-phase-bars [taken]="times.own.seconds" [usual]="times.others?.seconds ?? null" />
+                <p class="second">{{ times.text }}</p>
+              </section>
+            }
+            @if (moves().length > 0) {
+              <section class="moves" aria-labelledby="moves-title">
+                <h2 id="moves-title">What moved it most</h2>
+                <ol>
+                  @for (move of moves(); track move.id) {
+                    <li>
+                      <span class="mono">{{ move.day }}</span>
+                      <span
+                        ><a [routerLink]="'/problems/' + move.problem.id">{{ move.problem.title }}</a>
+                        <span class="second"> {{ move.text }}</span></span
+                      >
+                      <span class="mono" [class.up]="move.change > 0" [class.down]="move.change < 0">{{
+                        pointsText(move.change)
+                      }}</span>
+                    </li>
+                  }
+                </ol>
+              </section>
+            }
+            <app-technique-sheets [problems]="problems()" />
+            <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
+            <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
+            <ol class="sittings">
+              @for (row of rows().slice(0, maxShown); track row.sitting.id) {
+                <li>
+                  <span class="mono">{{ row.day }}</span>
+                  <span
+                    ><a [routerLink]="'/problems/' + row.problem.id">{{ row.problem.title }}</a>
+                    <span class="second"> {{ row.text }}</span></span
+                  >
+                  <span class="mono second" matTooltip="evidence for solving it unaided and in time">{{
+                    percent(row.evidence)
+                  }}</span>
+                </li>
+              } @empty {
+                <li class="second">None yet. Solve a problem of it and log it.</li>
+              }
+            </ol>
+          } @else {
+            <p class="second">The log is being read.</p>
           }
-          @if (moves().length > 0) {
-            <section class="moves" aria-labelledby="moves-title">
-              <h2 id="moves-title">What moved it most</h2>
-              <ol>
-                @for (move of moves(); track move.id) {
+        </section>
+        @if (derived.hasEnded()) {
+          <aside>
+            @if (it.cues.length > 0) {
+              <h2>Cues</h2>
+              <ul>
+                @for (cue of it.cues; track cue) {
+                  <li>{{ cue }}</li>
+                }
+              </ul>
+            }
+            @if (it.costs) {
+              <h2>Usual cost</h2>
+              <p>{{ it.costs }}</p>
+            }
+            @if (it.pitfalls.length > 0) {
+              <h2>What goes wrong</h2>
+              <ul>
+                @for (pitfall of it.pitfalls; track pitfall) {
+                  <li>{{ pitfall }}</li>
+                }
+              </ul>
+            }
+            @if (slips().length > 0) {
+              <h2>Your slips</h2>
+              <ul>
+                @for (slip of slips(); track slip.word) {
                   <li>
-                    <span class="mono">{{ move.day }}</span>
-                    <span
-                      ><a [routerLink]="'/problems/' + move.problem.id">{{ move.problem.title }}</a>
-                      <span class="second"> {{ move.text }}</span></span
-                    >
-                    <span class="mono" [class.up]="move.change > 0" [class.down]="move.change < 0">{{
-                      pointsText(move.change)
-                    }}</span>
+                    {{ slip.word }} <span class="mono second">{{ slip.count }}</span>
                   </li>
                 }
-              </ol>
-            </section>
-          }
-          <h2>{{ counted(rows().length, 'sitting') }} behind it, newest first</h2>
-          <p class="second">At the right: the evidence of each that it was solved unaided and in time.</p>
-          <ol class="sittings">
-            @for (row of rows().slice(0, maxShown); track row.sitting.id) {
-              <li>
-                <span class="mono">{{ row.day }}</span>
-                <span
-                  ><a [routerLink]="'/problems/' + row.problem.id">{{ row.problem.title }}</a>
-                  <span class="second"> {{ row.text }}</span></span
-                >
-                <span class="mono second" matTooltip="evidence for solving it unaided and in time">{{
-                  percent(row.evidence)
-                }}</span>
-              </li>
-            } @empty {
-              <li class="second">None yet. Solve a problem of it and log it.</li>
+              </ul>
             }
-          </ol>
-        </section>
-        <aside>
-          @if (it.cues.length > 0) {
-            <h2>Cues</h2>
-            <ul>
-              @for (cue of it.cues; track cue) {
-                <li>{{ cue }}</li>
-              }
-            </ul>
-          }
-          @if (it.costs) {
-            <h2>Usual cost</h2>
-            <p>{{ it.costs }}</p>
-          }
-          @if (it.pitfalls.length > 0) {
-            <h2>What goes wrong</h2>
-            <ul>
-              @for (pitfall of it.pitfalls; track pitfall) {
-                <li>{{ pitfall }}</li>
-              }
-            </ul>
-          }
-          @if (slips().length > 0) {
-            <h2>Your slips</h2>
-            <ul>
-              @for (slip of slips(); track slip.word) {
-                <li>
-                  {{ slip.word }} <span class="mono second">{{ slip.count }}</span>
-                </li>
-              }
-            </ul>
-          }
-          <p><a routerLink="/setup" fragment="techniques">Rename, merge or hide it</a></p>
-        </aside>
+            <p><a routerLink="/setup" fragment="techniques">Rename, merge or hide it</a></p>
+          </aside>
+        }
       </div>
     } @else if (log.isLoaded()) {
       <div class="page">
@@ -200,7 +206,7 @@ const maxShown = 200;
 })
 export class TechniquePage {
   protected readonly log = inject(LogStore);
-  private readonly derived = inject(DerivedStore);
+  protected readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
   private readonly drafts = inject(REPOSITORY).drafts;
