@@ -9,7 +9,7 @@ const welcomeFirst: CanActivateFn = async () => {
   const log = inject(LogStore);
   const router = inject(Router);
   const profile = inject(PROFILE);
-  await log.catchUp();
+  await log.begin();
   const isNew = profile === 'own' && log.isEmpty() && localStorage.getItem('lernen-welcomed') === null;
   return isNew ? router.parseUrl('/welcome') : true;
 };

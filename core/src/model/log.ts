@@ -16,6 +16,9 @@ import { type Technique, type TechniqueId, resolveTechnique } from './technique'
  */
 export type Log = { readonly [N in LogCollectionName]: readonly Collections[N][] } & { readonly settings: Settings };
 
+/** A log without its sittings, which are most of it and are read last. */
+export type LogHead = Omit<Log, 'sittings'>;
+
 /** Records as they are stored: all revisions, tombstones, only the techniques that the person touched. */
 export type LogRecords = { readonly [N in LogCollectionName]: readonly Collections[N][] } & {
   readonly settings: Settings | null;

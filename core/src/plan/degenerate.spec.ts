@@ -13,7 +13,7 @@ import type { Problem } from '../model/problem';
 import { defaultSettings } from '../model/settings';
 import type { Sitting } from '../model/sitting';
 import { Planner } from './planner';
-import { type Remark, remarksOn } from './explain/remarks';
+import { type Remark, practiceOf, remarksOn } from './explain/remarks';
 
 const off = everyDay(0);
 const many = (count: number): Problem[] =>
@@ -135,7 +135,7 @@ describe('a log out of the ordinary gets a sound plan', () => {
 });
 
 describe('a remark says what makes a plan look odd', () => {
-  const said = (log: Log): Remark[] => remarksOn(log, now, 'UTC', (day) => day);
+  const said = (log: Log): Remark[] => remarksOn(log, practiceOf(log, now, 'UTC'), now, 'UTC', (day) => day);
   const textOf = (name: string, kind: Remark['kind']): string | undefined =>
     said(logs[name] ?? makeLog()).find((it) => it.kind === kind)?.text;
 

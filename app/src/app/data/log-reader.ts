@@ -3,6 +3,7 @@ import {
   GrowingLog,
   type Log,
   type LogCollectionName,
+  type LogHead,
   type LogRecords,
   type LogRecord,
   type Problem,
@@ -27,6 +28,8 @@ import { Turns } from './turns';
 const chunk = 250;
 const parsedAtOnce = 20;
 const logTables = [...logCollectionNames, 'settings'] as const;
+/** All but the sittings, which are most of a log. */
+const headNames = logCollectionNames.filter((name) => name !== 'sittings');
 /** Above this many changed records, reading everything again is quicker. */
 const maxFollowed = 1500;
 
@@ -50,16 +53,29 @@ function emptyCopy(): Copy {
  */
 export class LogReader {
   private copy = emptyCopy();
+  /** What was read of the log when its sittings were not; null at all other times. */
+  private begun: { readonly copy: Copy; readonly seq: number } | null = null;
   /** The last entry of the journal that the copy has taken in; null while nothing was read. */
   seq: number | null = null;
-  /** Grows with every change of what estimates and plan are computed from. */
+  /** Grows with every change of what estimates and plan are computed from, once the log is read. */
   planCount = 0;
 
   constructor(private readonly database: LernenDatabase) {}
 
+  private get isRead(): boolean {
+    return this.seq !== null;
+  }
+
   /** Records that cannot be read. They stay in the database, and out of the log. */
   get unreadable(): number {
     return this.copy.unreadable;
+  }
+
+  /** The log without its sittings, which is soon read. The first call to `catchUp` after it reads the rest. */
+  async begin(): Promise<LogHead> {
+    if (this.seq !== null) return this.log();
+    this.begun ??= await this.readHead();
+    return this.begun.copy.log.log();
   }
 
   /** Takes in what was written since the last call. @returns whether anything of the log, or the plan, changes by it. */
@@ -128,24 +144,12 @@ export class LogReader {
     return [...problems.filter(({ id }) => !ids.includes(id)), ...since.filter(({ deleted }) => !deleted)];
   }
 
-  /** In parts, so that a long log never holds the page up for long. What was read before stands until all is. */
+  /** What was read before stands until all is. */
   private async readAll(): Promise<void> {
-    const seq = await lastSeq(this.database);
-    const copy = emptyCopy();
+    const { copy, seq } = this.begun ?? (await this.readHead());
+    this.begun = null;
     const turns = new Turns();
-    for (const name of logCollectionNames) {
-      let reading: Promise<object[]> | null = this.rowsAfter(name, null);
-      while (reading !== null) {
-        const rows: object[] = await reading;
-        // The next rows are fetched while these are parsed.
-        reading = rows.length < chunk ? null : this.rowsAfter(name, rows.at(-1) as LogRecord);
-        for (let start = 0; start < rows.length; start += parsedAtOnce) {
-          if (turns.isOver) await turns.next();
-          this.put(name, rows.slice(start, start + parsedAtOnce), copy);
-        }
-      }
-    }
-    await this.readSettings(copy);
+    await this.readRows('sittings', copy, turns);
     // To put a long log in order takes turns of its own.
     for (const name of logCollectionNames) {
       await turns.next();
@@ -158,6 +162,29 @@ export class LogReader {
     this.seq = seq;
   }
 
+  private async readHead(): Promise<NonNullable<LogReader['begun']>> {
+    const seq = await lastSeq(this.database);
+    const copy = emptyCopy();
+    const turns = new Turns();
+    for (const name of headNames) await this.readRows(name, copy, turns);
+    await this.readSettings(copy);
+    return { copy, seq };
+  }
+
+  /** In parts, so that a long log never holds the page up for long. */
+  private async readRows(name: LogCollectionName, copy: Copy, turns: Turns): Promise<void> {
+    let reading: Promise<object[]> | null = this.rowsAfter(name, null);
+    while (reading !== null) {
+      const rows: object[] = await reading;
+      // The next rows are fetched while these are parsed.
+      reading = rows.length < chunk ? null : this.rowsAfter(name, rows.at(-1) as LogRecord);
+      for (let start = 0; start < rows.length; start += parsedAtOnce) {
+        if (turns.isOver) await turns.next();
+        this.put(name, rows.slice(start, start + parsedAtOnce), copy);
+      }
+    }
+  }
+
   private rowsAfter(name: LogCollectionName, last: LogRecord | null): Promise<object[]> {
     const table: Table<object, string> = this.database.table(name);
     const rows = last === null ? table.orderBy(':id') : table.where(':id').above(keyOf(name, last));
@@ -167,7 +194,8 @@ export class LogReader {
   private async readSettings(copy = this.copy): Promise<void> {
     const row = await this.database.settings.get('settings');
     const settings = row ? readSettings(withoutId(row)).settings : null;
-    if (settings && changesPlan('settings', this.copy.settings ?? defaultSettings, settings)) this.planCount++;
+    if (settings && this.isRead && changesPlan('settings', this.copy.settings ?? defaultSettings, settings))
+      this.planCount++;
     copy.settings = settings;
     copy.log.putSettings(settings);
   }
@@ -202,7 +230,7 @@ export class LogReader {
       }
       const record = parsed.data;
       const key = keyOf(name, record);
-      if (changesPlan(name, (before.get(key) ?? null) as typeof record | null, record)) this.planCount++;
+      if (this.isRead && changesPlan(name, (before.get(key) ?? null) as typeof record | null, record)) this.planCount++;
       records.set(key, record);
       copy.log.put(name, [record]);
     }

@@ -22,6 +22,30 @@ describe('the repository', () => {
     expect(counts).toEqual(Array.from({ length: 4 }, () => practice.sittings.length));
   });
 
+  it('gives what there is beside the sittings first, and what was written between the two readings too', async () => {
+    const practice = somePractice();
+    await write(database, practice, 'Before');
+    const repository = new Repository(database);
+    const head = await repository.begin();
+    expect(head.problems).toHaveSize(practice.problems.length);
+    expect(repository.log().problems).toEqual([]);
+    const [problem, ...others] = practice.problems;
+    if (!problem) throw new Error('There is no problem.');
+    const added = someSitting(problem.id);
+    const renamed = { ...problem, title: 'Renamed', revision: added.revision };
+    await write(database, { problems: [renamed], sittings: [added] }, 'Between');
+    await repository.catchUp();
+    expect(repository.log().sittings).toHaveSize(practice.sittings.length + 1);
+    await repository.catchUp();
+    expect(
+      repository
+        .log()
+        .problems.map(({ title }) => title)
+        .sort(),
+    ).toEqual(['Renamed', ...others.map(({ title }) => title)].sort());
+    expect(await repository.begin()).toEqual(repository.log());
+  });
+
   it('knows a title that another page has given since, and one that was taken away', async () => {
     const [here, there] = [new Repository(database), new Repository(database)];
     await here.catchUp();

@@ -3,6 +3,7 @@ import {
   type EntryKind,
   type EntryOf,
   type Log,
+  type LogHead,
   type LogRecords,
   type NewId,
   type Stage,
@@ -34,12 +35,19 @@ export class Repository {
     this.reader = new LogReader(database);
   }
 
-  /**
-   * Takes in what was written since the last call. One call after the other: two at once would read the same entries; one
-   * that fails does not end the rest. @returns whether anything of the log, or of what is planned, changes by it.
-   */
+  /** The log without its sittings, for what need not wait for them. */
+  begin(): Promise<LogHead> {
+    return this.inTurn(() => this.reader.begin());
+  }
+
+  /** Takes in what was written since the last call. @returns whether anything of the log, or of what is planned, changes by it. */
   catchUp(): Promise<boolean> {
-    const next = this.reading.catch(() => undefined).then(() => this.reader.catchUp());
+    return this.inTurn(() => this.reader.catchUp());
+  }
+
+  /** One reading after the other: two at once would read the same entries; one that fails does not end the rest. */
+  private inTurn<T>(read: () => Promise<T>): Promise<T> {
+    const next = this.reading.catch(() => undefined).then(read);
     this.reading = next;
     return next;
   }

@@ -60,7 +60,7 @@ export class Begin {
   protected readonly isStarting = signal(false);
   protected readonly known = computed(() => {
     const title = titleKey(this.title() ?? '');
-    return this.log.log().problems.find((problem) => titleKey(problem.title) === title) ?? null;
+    return this.log.head().problems.find((problem) => titleKey(problem.title) === title) ?? null;
   });
 
   protected async start(): Promise<void> {

@@ -63,7 +63,7 @@ export class Runway {
       .sort(([a], [b]) => (a < b ? -1 : 1)),
   );
   protected readonly interviews = computed(() =>
-    [...this.log.log().interviews].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
+    [...this.log.head().interviews].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
   );
   private readonly allDays = computed(() => {
     const interviews = this.log.coming();
@@ -74,6 +74,11 @@ export class Runway {
     }));
   });
   protected readonly days = inFrames(this.allDays, 14);
+  /** Why nothing of the days stands there. */
+  protected readonly missingText = computed(() => {
+    if (this.derived.plan()) return 'The log is being read.';
+    return this.derived.hasEnded() ? 'There is no plan yet.' : 'The plan is being made.';
+  });
 
   protected readinessOf(interview: Interview): string {
     const readiness = this.derived.plan()?.readiness.find((it) => it.interviewId === interview.id);

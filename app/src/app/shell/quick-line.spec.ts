@@ -166,6 +166,19 @@ describe('the quick line', () => {
     expect(input().value).toBe('Kelp');
   });
 
+  it('waits with Enter until the log is read, and then knows the sittings before this one', async () => {
+    page = await openPage(QuickLine, '/', practice, '', 'begun');
+    await type('beacon b 12m');
+    expect(read().at(-1)).toBe('known');
+    await key('Enter');
+    expect(page.said).toBe('');
+    expect(input().value).toBe('beacon b 12m');
+    await page.readOn();
+    await page.until(() => page.said.startsWith('Logged Beacon B as sitting 2'));
+    await page.until(() => input().value === '');
+    expect(page.log.log().sittings.at(-1)?.kind).toBe('rebuild');
+  });
+
   it('is come to by a key', async () => {
     await open();
     input().blur();

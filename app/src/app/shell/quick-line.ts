@@ -164,17 +164,17 @@ export class QuickLine {
   });
 
   private readonly context = computed<QuickContext>(() => {
-    const { techniques, problems } = this.log.log();
+    const { techniques, problems } = this.log.head();
     return { today: this.clock.today(), techniques, problems };
   });
   /** Gone through only while somebody types: a long log has much to go through. */
   private readonly completionContext = computed<CompletionContext>(() => {
-    const { problems, sittings } = this.log.log();
+    const { problems, interviews } = this.log.head();
     return {
       ...this.context(),
       origins: distinct(problems, (problem) => problem.origin),
-      employers: distinct([...problems, ...this.log.log().interviews], (it) => it.employer),
-      languages: distinct(sittings, (sitting) => sitting.language),
+      employers: distinct([...problems, ...interviews], (it) => it.employer),
+      languages: distinct(this.log.log().sittings, (sitting) => sitting.language),
     };
   });
   protected readonly reading = computed(() => readQuickLine(this.line(), this.context()));
@@ -213,6 +213,7 @@ export class QuickLine {
     if (knownProblemId === null && purpose === 'unsaid')
       return draft.title === '' ? 'write the title' : 'solved, or for later?';
     if (knownProblemId === null) return draft.title === '' ? 'write the title' : 'a new problem';
+    if (!this.log.isLoaded()) return 'known';
     const { changes } = this.log.recordsFor(draft, knownProblemId);
     const count = this.log.sittingsOf().get(knownProblemId)?.length ?? 0;
     return [`known: adds sitting ${count + 1}`, ...changes].join('; ');
@@ -280,9 +281,10 @@ export class QuickLine {
 
   protected async save(): Promise<void> {
     const line = this.line();
-    const { isComplete, draft, knownProblemId, purpose, doubts } = this.reading();
     // Enter that is held down logs once.
     if (this.isSaving) return;
+    await this.busyWith(this.log.whole());
+    const { isComplete, draft, knownProblemId, purpose, doubts } = readQuickLine(line, this.context());
     if (!isComplete) {
       this.input().nativeElement.focus();
       return;
@@ -291,7 +293,11 @@ export class QuickLine {
       this.ask();
       return;
     }
-    if (purpose === 'planned') return this.keepForLater();
+    if (purpose === 'planned') {
+      const planned = this.log.plannedFor(draft, knownProblemId);
+      await this.saveOnce(line, this.log.savePlanned([planned], `Kept ${planned.title} for later`));
+      return;
+    }
     const records = this.log.recordsFor(draft, knownProblemId);
     const said = records.isNewProblem
       ? 'a new problem'
@@ -324,19 +330,19 @@ export class QuickLine {
     void this.save();
   }
 
-  private async keepForLater(): Promise<void> {
-    const line = this.line();
-    const { draft, knownProblemId } = this.reading();
-    const records = this.log.plannedFor(draft, knownProblemId);
-    await this.saveOnce(line, this.log.savePlanned([records], `Kept ${records.title} for later`));
-  }
-
   /** What was typed meanwhile is the next line. */
   private async saveOnce(line: string, saving: Promise<boolean>): Promise<void> {
-    this.isSaving = true;
-    const isSaved = await saving;
-    this.isSaving = false;
+    const isSaved = await this.busyWith(saving);
     if (isSaved && this.line() === line) this.write('');
+  }
+
+  private async busyWith<T>(work: Promise<T>): Promise<T> {
+    this.isSaving = true;
+    try {
+      return await work;
+    } finally {
+      this.isSaving = false;
+    }
   }
 
   private write(line: string): void {

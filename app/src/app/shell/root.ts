@@ -104,7 +104,7 @@ export class Root {
   constructor() {
     inject(DiskBackups);
     effect(() => {
-      if (this.log.isLoaded()) applyTheme(this.log.settings().theme);
+      if (this.log.hasHead()) applyTheme(this.log.settings().theme);
     });
     this.shortcuts.commands
       .pipe(

@@ -103,7 +103,7 @@ export const DerivedStore = signalStore(
       effect(() => {
         clock.today();
         log.planCount();
-        if (log.isLoaded()) void store.derive();
+        if (log.hasHead()) void store.derive();
       });
     },
   }),

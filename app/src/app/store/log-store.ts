@@ -4,6 +4,7 @@ import {
   type ChoiceTarget,
   type Interview,
   type Log,
+  type LogHead,
   type Named,
   type Day,
   type Problem,
@@ -43,15 +44,27 @@ export type { Changes };
 export type { Done, DoneState } from '../data/journal';
 
 interface LogState {
+  /** Empty until all of it is read. */
   readonly log: Log;
   readonly isLoaded: boolean;
+  /** What is known of it before the sittings are read; later the log itself. */
+  readonly head: LogHead;
+  readonly hasHead: boolean;
   /** Grows with every change, made in any tab. */
   readonly changeCount: number;
   /** Grows with those changes that estimates and plan depend on. */
   readonly planCount: number;
 }
 
-const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, changeCount: 0, planCount: 0 };
+const empty = logFrom(noRecords);
+const initialState: LogState = {
+  log: empty,
+  isLoaded: false,
+  head: empty,
+  hasHead: false,
+  changeCount: 0,
+  planCount: 0,
+};
 
 /**
  * The log as it stands. Commands write to the database; what was written comes back through the journal, from this tab
@@ -60,43 +73,54 @@ const initialState: LogState = { log: logFrom(noRecords), isLoaded: false, chang
 export const LogStore = signalStore(
   { providedIn: 'root' },
   withState(initialState),
-  withComputed(({ log }, clock = inject(Clock)) => ({
-    problemsById: computed(() => new Map(log.problems().map((problem) => [problem.id, problem]))),
-    techniquesById: computed(() => new Map(log.techniques().map((technique) => [technique.id, technique]))),
+  withComputed(({ log, head }, clock = inject(Clock)) => ({
+    problemsById: computed(() => new Map(head.problems().map((problem) => [problem.id, problem]))),
+    techniquesById: computed(() => new Map(head.techniques().map((technique) => [technique.id, technique]))),
     /** The problems as things that a picker offers. */
-    titled: computed(() => log.problems().map(({ id, title }): Named => ({ id, name: title }))),
-    offered: computed(() => offeredTechniques(log.techniques())),
+    titled: computed(() => head.problems().map(({ id, title }): Named => ({ id, name: title }))),
+    offered: computed(() => offeredTechniques(head.techniques())),
     sittingsOf: linkedSignal<readonly Sitting[], ReadonlyMap<string, readonly Sitting[]>>({
       source: log.sittings,
       computation: (sittings, before) =>
         before ? regrouped(before.value, before.source, sittings) : byProblem(sittings),
     }).asReadonly(),
-    choicesByTarget: computed(() => new Map(log.choices().map((choice) => [targetKey(choice.target), choice]))),
-    settings: computed(() => log.settings()),
+    choicesByTarget: computed(() => new Map(head.choices().map((choice) => [targetKey(choice.target), choice]))),
+    settings: computed(() => head.settings()),
     coming: computed(() => {
       clock.today();
-      return comingInterviews(log.interviews(), clock.now());
+      return comingInterviews(head.interviews(), clock.now());
     }),
-    isEmpty: computed(() => log.problems().length === 0 && log.interviews().length === 0),
+    isEmpty: computed(() => head.problems().length === 0 && head.interviews().length === 0),
+  })),
+  withMethods((store, repository = inject(REPOSITORY)) => ({
+    /** Reads what there is beside the sittings. */
+    async begin(): Promise<void> {
+      const head = await repository.begin();
+      if (!store.hasHead()) patchState(store, { head, hasHead: true });
+    },
   })),
   withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({
     newId: (): string => newId(),
 
     /** Takes in what was written, here or in another tab. */
     async catchUp(): Promise<void> {
+      if (!store.hasHead()) await store.begin();
       const unreadable = repository.unreadable;
       const isChanged = await repository.catchUp();
       if (repository.unreadable > unreadable)
         notices.fail(
           `${repository.unreadable} of your records cannot be read by this version. They are kept, but not shown; Setup lists them under Backups.`,
         );
-      if (isChanged)
-        patchState(store, {
-          log: repository.log(),
-          isLoaded: true,
-          changeCount: store.changeCount() + 1,
-          planCount: repository.planCount,
-        });
+      if (!isChanged) return;
+      const log = repository.log();
+      const changeCount = store.changeCount() + 1;
+      patchState(store, { log, isLoaded: true, head: log, changeCount, planCount: repository.planCount });
+    },
+  })),
+  withMethods((store) => ({
+    /** Waits until all of the log is read. */
+    async whole(): Promise<void> {
+      if (!store.isLoaded()) await store.catchUp();
     },
   })),
   withMethods((store, repository = inject(REPOSITORY), notices = inject(Notices)) => ({

@@ -13,7 +13,7 @@ export class Reasons {
   private readonly clock = inject(Clock);
   private readonly names: ReasonNames = {
     technique: (id) => this.techniqueName(id),
-    employer: (id) => this.log.log().interviews.find((interview) => interview.id === id)?.employer ?? null,
+    employer: (id) => this.log.head().interviews.find((interview) => interview.id === id)?.employer ?? null,
     date: (instant) => shortDay(dayOf(instant, this.clock.zone)),
     onDay: (day) => this.onDay(day),
   };

@@ -91,7 +91,9 @@ export const SheetStore = signalStore(
     problem: computed((): Problem | null => {
       const id = store.problemId() ?? '';
       const edit = store._unwrittenEntityMap()[id];
-      return edit?.table === 'problems' ? edit.ours : (store._log.problemsById().get(id) ?? null);
+      if (edit?.table === 'problems') return edit.ours;
+      // A sheet says what became of its sittings, and comes up with them.
+      return store._log.isLoaded() ? (store._log.problemsById().get(id) ?? null) : null;
     }),
     isSaved: computed(() => store._unwrittenIds().length === 0),
     _sheet: computed(() => store.sittingId() ?? store.problemId()),

@@ -2,6 +2,7 @@ import { Injectable, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import type { SittingKind } from '@lernen/core/model';
 import type { PlanItem } from '@lernen/core/plan';
+import { LogStore } from './log-store';
 import { Relations } from './relations';
 import { RunningStore } from './running-store';
 
@@ -10,6 +11,7 @@ import { RunningStore } from './running-store';
 export class StartSitting {
   private readonly running = inject(RunningStore);
   private readonly relations = inject(Relations);
+  private readonly log = inject(LogStore);
   private readonly router = inject(Router);
 
   /** A Twist without words asks for the change that is next for the problem. */
@@ -19,6 +21,8 @@ export class StartSitting {
     twist?: string | null,
     plannedMinutes: number | null = null,
   ): Promise<void> {
+    // The next change of a problem is one that no sitting had.
+    if (kind === 'twist' && twist == null) await this.log.whole();
     const change = kind === 'twist' ? (twist ?? this.relations.nextTwistOf(problemId)) : '';
     if (!this.running.isRunning()) await this.running.start(problemId, kind, change, plannedMinutes);
     await this.router.navigateByUrl('/desk');

@@ -32,7 +32,7 @@ const maxShown = 200;
         <section aria-labelledby="technique-title">
           <p class="second">{{ it.family }}</p>
           <h1 id="technique-title">{{ it.name }}</h1>
-          @if (derived.hasEnded()) {
+          @if (isReady()) {
             @if (estimate(); as known) {
               <p class="figures">
                 @if (known.isThin) {
@@ -117,7 +117,7 @@ const maxShown = 200;
             <p class="second">The log is being read.</p>
           }
         </section>
-        @if (derived.hasEnded()) {
+        @if (isReady()) {
           <aside>
             @if (it.cues.length > 0) {
               <h2>Cues</h2>
@@ -214,6 +214,7 @@ export class TechniquePage {
   protected readonly percent = percent;
   protected readonly counted = counted;
   protected readonly maxShown = maxShown;
+  protected readonly isReady = computed(() => this.log.isLoaded() && this.derived.hasEnded());
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
   protected readonly isWritingTemplate = signal(false);
   /** The template while it is being typed. */

@@ -52,7 +52,7 @@ export class Techniques {
   ];
 
   private readonly byImportance = computed(() => {
-    const shares = sharesOf(this.next()?.mix ?? 'usual', this.log.log().techniques);
+    const shares = sharesOf(this.next()?.mix ?? 'usual', this.log.head().techniques);
     const goal = this.log.settings().goal;
     const rows = this.log.offered().flatMap((technique): Row[] => {
       const estimate = this.derived.techniques().get(technique.id);

@@ -28,7 +28,15 @@ export class OpenPage {
     readonly element: HTMLElement,
     readonly database: LernenDatabase,
     private readonly fixture: ComponentFixture<unknown>,
+    private readonly repository: HeldRepository,
   ) {}
+
+  /** Has the sittings read, where the page was opened before they were. */
+  async readOn(): Promise<void> {
+    this.repository.letGo();
+    await this.log.whole();
+    await this.settle();
+  }
 
   get log(): LogStore {
     return TestBed.inject(LogStore);
@@ -96,6 +104,7 @@ export class OpenPage {
 
   /** Ends the workers and removes the database. */
   async close(): Promise<void> {
+    this.repository.letGo();
     TestBed.inject(DerivedStore).stop();
     TestBed.inject(Files).stop();
     await TestBed.inject(LogStore).catchUp();
@@ -121,17 +130,36 @@ export class OpenPage {
   }
 }
 
+/** Reads the sittings when it is told to. */
+class HeldRepository extends Repository {
+  private isHeld = true;
+  private readonly waiting: (() => void)[] = [];
+
+  letGo(): void {
+    this.isHeld = false;
+    for (const goOn of this.waiting) goOn();
+  }
+
+  override async catchUp(): Promise<boolean> {
+    if (this.isHeld) await new Promise<void>((resolve) => this.waiting.push(resolve));
+    return super.catchUp();
+  }
+}
+
 /**
  * Opens a component at an address, with these records in an otherwise empty database. `route` says which part of the
- * address is an input, such as `problems/:id`.
+ * address is an input, such as `problems/:id`. With `begun` the page is there before the sittings are read.
  */
 export async function openPage(
   component: Type<unknown>,
   address = '/',
   records: Changes = {},
   route = (address.split('?')[0] ?? '').slice(1),
+  reading: 'whole' | 'begun' = 'whole',
 ): Promise<OpenPage> {
   const database = await emptyDatabase();
+  const repository = new HeldRepository(database);
+  if (reading === 'whole') repository.letGo();
   await write(database, records, 'What was there');
   TestBed.configureTestingModule({
     providers: [
@@ -143,12 +171,13 @@ export async function openPage(
         ],
         withComponentInputBinding(),
       ),
-      { provide: REPOSITORY, useValue: new Repository(database) },
+      { provide: REPOSITORY, useValue: repository },
     ],
   });
-  await TestBed.inject(LogStore).catchUp();
+  const log = TestBed.inject(LogStore);
+  await (reading === 'whole' ? log.catchUp() : log.begin());
   const harness = await RouterTestingHarness.create(address);
-  const page = new OpenPage(harness.fixture.nativeElement as HTMLElement, database, harness.fixture);
+  const page = new OpenPage(harness.fixture.nativeElement as HTMLElement, database, harness.fixture, repository);
   await page.settle();
   return page;
 }

@@ -1,5 +1,7 @@
+import { TestBed } from '@angular/core/testing';
 import { ChoiceSchema, ProblemListSchema, emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
+import { DerivedStore } from '../store/derived-store';
 import { dayIn, daysFromNow, someInterview, somePractice, someProblem, someSettings } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Today } from './today';
@@ -26,6 +28,21 @@ describe('Today', () => {
       );
     expect(page.text).toMatch(/Ready for Otterbridge\s*\d+\s%/);
     expect(page.text).toContain('Weakest for Otterbridge');
+  });
+
+  it('shows the day before all sittings are read, just as it stays', async () => {
+    const records = { ...somePractice(), interviews: [someInterview(28)] };
+    page = await openPage(Today, '/', records, '', 'begun');
+    await page.until(() => page.all('app-plan-item-row').length > 0);
+    expect(page.log.log().sittings).toEqual([]);
+    const before = page.text;
+    expect(before).toMatch(/Ready for Otterbridge\s*\d+\s%/);
+    await page.readOn();
+    expect(page.log.log().sittings).toHaveSize(records.sittings.length);
+    await page.until(() => page.text === before);
+    await new Promise((resolve) => setTimeout(resolve, 200));
+    expect(TestBed.inject(DerivedStore).progress()).toBeNull();
+    expect(page.text.startsWith(before)).toBeTrue();
   });
 
   it('puts an item off and plans again at once', async () => {

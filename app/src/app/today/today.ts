@@ -91,6 +91,7 @@ export class Today {
   /** Lists that want something within a week, with what comes next on each. */
   protected readonly due = computed(() => {
     const until = addDays(this.clock.today(), dueDays);
+    if (!this.log.isLoaded()) return [];
     return this.log.log().lists.flatMap((list) => {
       if (list.until === null || list.until > until) return [];
       const listed = listedProblems(list, this.log.problemsById(), this.log.sittingsOf());
@@ -102,8 +103,8 @@ export class Today {
   protected readonly unplaced = computed(() => this.derived.plan()?.unplaced ?? []);
   /** What should be known before the plan looks odd. */
   protected readonly remarks = computed(() => {
-    const asOf = this.derived.derived()?.asOf;
-    return asOf === undefined ? [] : remarksOn(this.log.log(), asOf, this.clock.zone, shortDay);
+    const derived = this.derived.derived();
+    return derived ? remarksOn(this.log.head(), derived.practice, derived.asOf, this.clock.zone, shortDay) : [];
   });
   protected readonly tomorrow = computed(() => this.derived.planDays().get(addDays(this.clock.today(), 1)) ?? null);
 
@@ -147,7 +148,7 @@ export class Today {
   protected readonly weakest = computed(() => {
     const goal = this.log.settings().goal;
     const [interview] = this.log.coming();
-    const shares = sharesOf(interview?.mix ?? 'usual', this.log.log().techniques);
+    const shares = sharesOf(interview?.mix ?? 'usual', this.log.head().techniques);
     const rows = [...shares].flatMap(([id, share]) => {
       const estimate = this.derived.techniques().get(id);
       return estimate
@@ -167,11 +168,14 @@ export class Today {
   });
 
   protected async start(item: PlanItem, index: number): Promise<void> {
-    if (!(await this.startSitting.planned(item))) this.looking.set(index);
+    if (await this.startSitting.planned(item)) return;
+    await this.log.whole();
+    this.looking.set(index);
   }
 
   /** A new problem is solved for the first time, one that was sat again from blank. */
   protected async solve(problemId: string): Promise<void> {
+    await this.log.whole();
     const kind = this.log.sittingsOf().has(problemId) ? 'rebuild' : 'first-solve';
     await this.startSitting.of(problemId, kind);
   }

@@ -1,5 +1,5 @@
 import { isTimelySolve } from '../../estimate/evidence';
-import type { Log } from '../../model/log';
+import type { Log, LogHead } from '../../model/log';
 import { minutesOn, sittingTarget } from '../../model/settings';
 import { type Day, type Instant, type Zone, addDays, dayOf, daysBetween } from '../../model/time';
 import { planParameters } from '../parameters';
@@ -21,8 +21,36 @@ export interface Remark {
 const longGapDays = 60;
 const manySittings = 8;
 
+/** What remarks are made from, of all sittings. */
+export interface Practice {
+  readonly count: number;
+  /** How many are dated later than now. */
+  readonly futureCount: number;
+  /** The day of the last one; null where there is none. */
+  readonly lastDay: Day | null;
+  /** Whether all were unaided solves in time, or none was; null where some were, and where they are too few to tell. */
+  readonly outcome: boolean | null;
+}
+
+export function practiceOf(log: Log, asOf: Instant, zone: Zone): Practice {
+  const { sittings } = log;
+  const last = sittings.at(-1);
+  return {
+    count: sittings.length,
+    futureCount: sittings.length - 1 - sittings.findLastIndex(({ startedAt }) => startedAt <= asOf),
+    lastDay: last ? dayOf(last.startedAt, zone) : null,
+    outcome: sittings.length >= manySittings ? commonOutcome(log) : null,
+  };
+}
+
 /** What a person should know before they wonder about the plan. */
-export function remarksOn(log: Log, asOf: Instant, zone: Zone, dateText: (day: Day) => string): Remark[] {
+export function remarksOn(
+  log: LogHead,
+  { count, futureCount, lastDay, outcome }: Practice,
+  asOf: Instant,
+  zone: Zone,
+  dateText: (day: Day) => string,
+): Remark[] {
   const today = dayOf(asOf, zone);
   const remarks: Remark[] = [];
   const week = Array.from({ length: planParameters.rollingDays }, (_, day) => addDays(today, day));
@@ -50,21 +78,17 @@ export function remarksOn(log: Log, asOf: Instant, zone: Zone, dateText: (day: D
           ? `${first.employer} was on ${dateText(dayOf(first.at, zone))}; the plan looks to what comes after it. Mark it as done on the runway.`
           : `${listed(over.map(({ employer }) => employer))} are over; the plan looks to what comes after them. Mark them as done on the runway.`,
     });
-  const future = log.sittings.length - 1 - log.sittings.findLastIndex(({ startedAt }) => startedAt <= asOf);
-  if (future > 0)
+  if (futureCount > 0)
     remarks.push({
       kind: 'future-sittings',
-      text: `${future === 1 ? 'One sitting is' : `${future} sittings are`} dated later than now, and counted as done now. Correct the date if it is wrong.`,
+      text: `${futureCount === 1 ? 'One sitting is' : `${futureCount} sittings are`} dated later than now, and counted as done now. Correct the date if it is wrong.`,
     });
-  const last = log.sittings.at(-1);
-  const gap = last ? daysBetween(dayOf(last.startedAt, zone), today) : 0;
+  const gap = lastDay === null ? 0 : daysBetween(lastDay, today);
   if (gap >= longGapDays)
     remarks.push({
       kind: 'long-gap',
       text: `Nothing was logged for ${gap} days: what you knew then is taken to be half forgotten, and all ranges are wide. A few sittings narrow them.`,
     });
-  const count = log.sittings.length;
-  const outcome = count >= manySittings ? commonOutcome(log) : null;
   if (outcome === false)
     remarks.push({
       kind: 'never-solved',

@@ -15,6 +15,7 @@ import {
   type PlanChange,
   type PlanInput,
   Planner,
+  type Practice,
   type ReadinessPoint,
   type OptimalityGap,
   type DayAlternatives,
@@ -24,6 +25,7 @@ import {
   forecastMadeAgain,
   planIf,
   plannedFromEntries,
+  practiceOf,
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
@@ -47,6 +49,7 @@ export interface Derived {
   readonly techniques: ReadonlyMap<string, TechniqueEstimate>;
   readonly recalls: ReadonlyMap<string, RecallSummary>;
   readonly mixUps: readonly MixUp[];
+  readonly practice: Practice;
   readonly plan: Plan;
 }
 
@@ -153,7 +156,8 @@ class PlannerWorker {
     const day = dayOf(asOf, zone);
     const plan = { ...planner.plan, changes: [...changesOfToday(trace, day), ...planner.plan.changes] };
     const { techniques, mixUps } = estimates;
-    const derived: Derived = { asOf, techniques, recalls: recallsOf(estimates), mixUps, plan };
+    const practice = practiceOf(log, asOf, zone);
+    const derived: Derived = { asOf, techniques, recalls: recallsOf(estimates), mixUps, practice, plan };
     this.made = { input: { ...input, onProgress: () => true }, planner, derived, seq };
     const database = (await repository.identity()).id;
     await repository.setLocals({
