@@ -4,11 +4,15 @@ import { LogStore } from './store/log-store';
 import { PROFILE } from './store/profile';
 import { askBeforeLeaving } from './store/unsaved-forms';
 
+const loadToday = () => import('./today/today');
+
 /** Somebody without any records is welcomed first; whoever chose to start empty is not asked again. */
 const welcomeFirst: CanActivateFn = async () => {
   const log = inject(LogStore);
   const router = inject(Router);
   const profile = inject(PROFILE);
+  // The page comes while the log is read; where it fails to come the route says so.
+  loadToday().catch(() => undefined);
   await log.begin();
   const isNew = profile === 'own' && log.isEmpty() && localStorage.getItem('lernen-welcomed') === null;
   return isNew ? router.parseUrl('/welcome') : true;
@@ -25,7 +29,7 @@ const pages: Routes = [
     path: 'today',
     title: 'Today · Lernen',
     canActivate: [welcomeFirst],
-    loadComponent: () => import('./today/today').then((it) => it.Today),
+    loadComponent: () => loadToday().then((it) => it.Today),
   },
   {
     path: 'problems',
