@@ -132,7 +132,8 @@ export class Today {
 
   constructor() {
     effect(() => {
-      if (this.derived.derived()) void this.checkForecast();
+      // The worker reads the log for it too: what is waited for comes first.
+      if (this.derived.derived() && this.log.isLoaded()) void this.checkForecast();
     });
   }
 
@@ -168,14 +169,11 @@ export class Today {
   });
 
   protected async start(item: PlanItem, index: number): Promise<void> {
-    if (await this.startSitting.planned(item)) return;
-    await this.log.whole();
-    this.looking.set(index);
+    if (!(await this.startSitting.planned(item))) this.looking.set(index);
   }
 
   /** A new problem is solved for the first time, one that was sat again from blank. */
   protected async solve(problemId: string): Promise<void> {
-    await this.log.whole();
     const kind = this.log.sittingsOf().has(problemId) ? 'rebuild' : 'first-solve';
     await this.startSitting.of(problemId, kind);
   }
