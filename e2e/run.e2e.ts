@@ -219,3 +219,28 @@ test('code reaches neither the network, nor the app, nor its database', async ({
     expect(said, attempt).not.toMatch(/"(?:read|open)"/);
   }
 });
+
+test('what runs the code stays where it is while the editor comes after a reload', async ({ lernen, page }) => {
+  await openWith(lernen, page, [['n = 8', '']]);
+  await write(page, 'Python', 'def doubled(n):\n    return 2 * n\n\nlast = 0\n');
+  const client = await page.context().newCDPSession(page);
+  await client.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  await page.addInitScript(() => {
+    const heights: number[] = [];
+    Object.assign(globalThis, { heights });
+    const look = (): void => {
+      const [above, below] = [document.querySelector('#code .facts'), document.querySelector('#code .run')];
+      if (above && below)
+        heights.push(Math.round(below.getBoundingClientRect().top - above.getBoundingClientRect().top));
+      requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.keyboard.press('Shift+C');
+  await expect(page.locator('#code .cm-content')).toContainText('return 2 * n');
+  const heights = await page.evaluate<number[]>('globalThis.heights');
+  expect(heights.length).toBeGreaterThan(3);
+  expect(Math.max(...heights) - Math.min(...heights)).toBeLessThanOrEqual(1);
+});

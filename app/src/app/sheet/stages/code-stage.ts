@@ -118,32 +118,34 @@ import { type Option } from '../../ui/fields/select-field';
                 }
               </div>
             }
-            @defer (on viewport) {
-              <app-code-editor
-                #editor
-                [tabWidth]="settings().tabWidth"
-                [size]="settings().codeSize"
-                [code]="version.code"
-                [language]="version.language"
-                [label]="'Code of version ' + (index + 1)"
-                [faults]="runs.faultsOf(version)"
-                (codeChange)="write(version, $event)"
-              />
-              @if (snippets(version); as offered) {
-                @if (offered.length > 0) {
-                  <p class="snippets">
-                    <span class="label">Insert</span>
-                    @for (snippet of offered; track $index) {
-                      <button type="button" matButton="text" class="small" (click)="editor.insert(snippet.code)">
-                        {{ snippet.name || 'untitled' }}
-                      </button>
-                    }
-                  </p>
+            <div [style.min-height]="editorHeight(version.code)">
+              @defer (on viewport) {
+                <app-code-editor
+                  #editor
+                  [tabWidth]="settings().tabWidth"
+                  [size]="settings().codeSize"
+                  [code]="version.code"
+                  [language]="version.language"
+                  [label]="'Code of version ' + (index + 1)"
+                  [faults]="runs.faultsOf(version)"
+                  (codeChange)="write(version, $event)"
+                />
+                @if (snippets(version); as offered) {
+                  @if (offered.length > 0) {
+                    <p class="snippets">
+                      <span class="label">Insert</span>
+                      @for (snippet of offered; track $index) {
+                        <button type="button" matButton="text" class="small" (click)="editor.insert(snippet.code)">
+                          {{ snippet.name || 'untitled' }}
+                        </button>
+                      }
+                    </p>
+                  }
                 }
+              } @placeholder {
+                <pre tabindex="0">{{ version.code || ' ' }}</pre>
               }
-            } @placeholder {
-              <pre tabindex="0">{{ version.code || ' ' }}</pre>
-            }
+            </div>
             <app-version-checks [version]="version" [number]="index + 1" />
             @for (rule of broken(index); track rule.rule) {
               <p class="risk rule">Breaks “{{ rule.rule }}”: {{ rule.why }}.</p>
@@ -295,6 +297,11 @@ export class CodeStage {
       this.limits.bounds(),
     ),
   );
+  /** What stands below does not move while the editor takes the place of the plain code. */
+  protected editorHeight(code: string): string {
+    return `min(60vh, ${code.split('\n').length * this.settings().codeSize * 1.4 + 14}px)`;
+  }
+
   protected readonly hasRules = computed(() => this.limits.bounds().all.some(({ kind }) => kind === 'code'));
   /** Ids of the versions that are compared, each with the one before it. */
   protected readonly compared = signal<readonly string[]>([]);
