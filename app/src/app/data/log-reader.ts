@@ -73,7 +73,7 @@ export class LogReader {
 
   /** The log without its sittings, which is soon read. The first call to `catchUp` after it reads the rest. */
   async begin(): Promise<LogHead> {
-    if (this.seq !== null) return this.log();
+    if (this.isRead) return this.log();
     this.begun ??= await this.readHead();
     return this.begun.copy.log.log();
   }

@@ -283,6 +283,7 @@ export class QuickLine {
     const line = this.line();
     // Enter that is held down logs once.
     if (this.isSaving) return;
+    // Before the log is read nobody knows which problem and which technique a line means.
     await this.busyWith(this.log.whole());
     const { isComplete, draft, knownProblemId, purpose, doubts } = readQuickLine(line, this.context());
     if (!isComplete) {

@@ -297,11 +297,6 @@ export class CodeStage {
       this.limits.bounds(),
     ),
   );
-  /** What stands below does not move while the editor takes the place of the plain code. */
-  protected editorHeight(code: string): string {
-    return `min(60vh, ${code.split('\n').length * this.settings().codeSize * 1.4 + 14}px)`;
-  }
-
   protected readonly hasRules = computed(() => this.limits.bounds().all.some(({ kind }) => kind === 'code'));
   /** Ids of the versions that are compared, each with the one before it. */
   protected readonly compared = signal<readonly string[]>([]);
@@ -319,6 +314,11 @@ export class CodeStage {
   });
 
   protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
+
+  /** What stands below does not move while the editor takes the place of the plain code. */
+  protected editorHeight(code: string): string {
+    return `min(60vh, ${code.split('\n').length * this.settings().codeSize * 1.4 + 14}px)`;
+  }
 
   protected runEach(): void {
     void this.runs.runEach(this.versions(), this.examples());
