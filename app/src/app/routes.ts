@@ -6,6 +6,19 @@ import { askBeforeLeaving } from './store/unsaved-forms';
 
 const loadToday = () => import('./today/today');
 
+/**
+ * A page comes up once all of the log is read, so that what one does there is done to what there is. Only Today is drawn
+ * earlier. The page's script comes while the log is read; where it fails to come the route says so.
+ */
+function readFirst(load: () => unknown): CanActivateFn {
+  return async () => {
+    const log = inject(LogStore);
+    Promise.resolve(load()).catch(() => undefined);
+    await log.whole();
+    return true;
+  };
+}
+
 /** Somebody without any records is welcomed first; whoever chose to start empty is not asked again. */
 const welcomeFirst: CanActivateFn = async () => {
   const log = inject(LogStore);
@@ -82,7 +95,11 @@ const pages: Routes = [
 ];
 
 export const routes: Routes = [
-  ...pages.map((page) => (page.loadComponent ? { ...page, canDeactivate: [askBeforeLeaving] } : page)),
+  ...pages.map((page) =>
+    page.loadComponent
+      ? { canActivate: [readFirst(page.loadComponent)], ...page, canDeactivate: [askBeforeLeaving] }
+      : page,
+  ),
   // As earlier versions called it.
   { path: 'review', redirectTo: 'desk' },
   { path: 'review/done/:id', redirectTo: 'desk/done/:id' },

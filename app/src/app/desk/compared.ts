@@ -104,7 +104,6 @@ export class Compared {
   protected readonly halfText = halfText;
   protected readonly kinds = kinds;
   protected readonly settings = this.log.settings;
-  protected readonly isLoaded = this.log.isLoaded;
   protected readonly sitting = computed(
     () => this.log.log().sittings.find((sitting) => sitting.id === this.id()) ?? null,
   );

@@ -147,6 +147,23 @@ describe('a sitting under way', () => {
     expect(page.said).toBe('Left, and nothing logged: the spot of Tide Gauge Gaps.');
   });
 
+  it('whose problem was removed says so, and goes on once that is back or is left', async () => {
+    await open('rebuild');
+    const [running, { log }] = [TestBed.inject(RunningStore), page];
+    await running.tell({ result: 'solved' });
+    await log.saveProblem({ ...problem, deleted: true }, 'Removed it');
+    await page.until(() => page.text.includes('The problem was removed'));
+    expect(page.all('main, app-desk-end, [role="timer"]')).toEqual([]);
+    await log.saveProblem(problem, 'Brought it back');
+    await page.until(() => page.text.includes('What happened'));
+    await log.saveProblem({ ...problem, deleted: true }, 'Removed it');
+    await page.until(() => page.text.includes('The problem was removed'));
+    await page.press('Leave it, log nothing');
+    await page.until(() => page.url === '/today');
+    expect(running.isRunning()).toBeFalse();
+    expect(log.log().sittings).toHaveSize(12);
+  });
+
   it('comes back with what was written in it when its saving is undone', async () => {
     await open('rebuild');
     await TestBed.inject(RunningStore).tell({ note: 'The gap is the key', result: 'partly' });

@@ -8,7 +8,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { stretchesOf } from '@lernen/core/desk';
 import { type Phase, type Stage, isFilled, secondsText, sittingTarget, stages, templateFor } from '@lernen/core/model';
@@ -56,6 +56,7 @@ import { PhaseTimes } from './phase-times';
     KindMark,
     MatButton,
     PhaseTimes,
+    RouterLink,
     SheetStages,
     SittingRail,
     StageNav,
@@ -230,7 +231,7 @@ export class Desk {
   protected async throwAway(): Promise<void> {
     if (this.isLeaving()) return;
     this.isLeaving.set(true);
-    const what = `the ${this.kind()} of ${this.problem()?.title ?? 'a problem that is no longer there'}`;
+    const what = `the ${this.kind()} of ${this.problem()?.title ?? 'a problem that was removed'}`;
     if (await this.store.end({ sittings: [] }, `Left, and nothing logged: ${what}`))
       await this.router.navigateByUrl('/today');
     this.isLeaving.set(false);

@@ -188,7 +188,7 @@ export class SittingPage {
     let begunAt: string | null = null;
     effect(() => {
       const address = this.address();
-      if (!this.log.isLoaded() || address === begunAt) return;
+      if (address === begunAt) return;
       begunAt = address;
       untracked(() => this.begin());
     });

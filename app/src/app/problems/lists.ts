@@ -16,9 +16,7 @@ import { TextField } from '../ui/fields/text-field';
     <div class="page">
       <header>
         <h1>Lists</h1>
-        @if (log.isLoaded()) {
-          <span class="mono second">{{ counted(log.log().lists.length, 'list') }}</span>
-        }
+        <span class="mono second">{{ counted(log.log().lists.length, 'list') }}</span>
         <a class="second" routerLink="/problems">All problems</a>
       </header>
       <form (submit)="$event.preventDefault(); make()">
@@ -34,12 +32,8 @@ import { TextField } from '../ui/fields/text-field';
         <app-list-section [list]="list" [isOpened]="list.id === made()" />
       } @empty {
         <p class="empty second">
-          @if (log.isLoaded()) {
-            A list keeps problems for later in your own order, with a last day if you wish. Solved ones are struck
-            through. Where the plan asks for something new, problems of a list that is due soon are offered first.
-          } @else {
-            The log is being read.
-          }
+          A list keeps problems for later in your own order, with a last day if you wish. Solved ones are struck
+          through. Where the plan asks for something new, problems of a list that is due soon are offered first.
         </p>
       }
     </div>

@@ -116,7 +116,7 @@ const monthText = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numer
             </table>
           }
         } @else {
-          <p class="second">The log is being read.</p>
+          <p class="second">This is being worked out.</p>
         }
       </section>
       <aside>

@@ -76,7 +76,6 @@ export class Runway {
   protected readonly days = inFrames(this.allDays, 14);
   /** Why nothing of the days stands there. */
   protected readonly missingText = computed(() => {
-    if (this.derived.plan()) return 'The log is being read.';
     return this.derived.hasEnded() ? 'There is no plan yet.' : 'The plan is being made.';
   });
 

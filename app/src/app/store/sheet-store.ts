@@ -92,8 +92,7 @@ export const SheetStore = signalStore(
       const id = store.problemId() ?? '';
       const edit = store._unwrittenEntityMap()[id];
       if (edit?.table === 'problems') return edit.ours;
-      // A sheet says what became of its sittings, and comes up with them.
-      return store._log.isLoaded() ? (store._log.problemsById().get(id) ?? null) : null;
+      return store._log.problemsById().get(id) ?? null;
     }),
     isSaved: computed(() => store._unwrittenIds().length === 0),
     _sheet: computed(() => store.sittingId() ?? store.problemId()),

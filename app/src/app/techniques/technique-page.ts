@@ -32,7 +32,7 @@ const maxShown = 200;
         <section aria-labelledby="technique-title">
           <p class="second">{{ it.family }}</p>
           <h1 id="technique-title">{{ it.name }}</h1>
-          @if (isReady()) {
+          @if (derived.hasEnded()) {
             @if (estimate(); as known) {
               <p class="figures">
                 @if (known.isThin) {
@@ -114,10 +114,10 @@ const maxShown = 200;
               }
             </ol>
           } @else {
-            <p class="second">The log is being read.</p>
+            <p class="second">Its strength is being worked out.</p>
           }
         </section>
-        @if (isReady()) {
+        @if (derived.hasEnded()) {
           <aside>
             @if (it.cues.length > 0) {
               <h2>Cues</h2>
@@ -153,7 +153,7 @@ const maxShown = 200;
           </aside>
         }
       </div>
-    } @else if (log.isLoaded()) {
+    } @else {
       <div class="page">
         <p>There is no such technique. <a routerLink="/techniques">All techniques</a></p>
       </div>
@@ -214,7 +214,6 @@ export class TechniquePage {
   protected readonly percent = percent;
   protected readonly counted = counted;
   protected readonly maxShown = maxShown;
-  protected readonly isReady = computed(() => this.log.isLoaded() && this.derived.hasEnded());
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
   protected readonly isWritingTemplate = signal(false);
   /** The template while it is being typed. */
@@ -274,7 +273,7 @@ export class TechniquePage {
     // What a page that was reloaded or closed had not saved.
     effect(() => {
       this.resolved();
-      if (this.log.isLoaded()) untracked(() => void this.flushTemplate());
+      untracked(() => void this.flushTemplate());
     });
   }
 

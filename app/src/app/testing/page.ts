@@ -1,6 +1,6 @@
 import { type Type, provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { Router, provideRouter, withComponentInputBinding } from '@angular/router';
+import { Router, type Routes, provideRouter, withComponentInputBinding } from '@angular/router';
 import { RouterTestingHarness } from '@angular/router/testing';
 import { type Changes, write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
@@ -157,6 +157,21 @@ export async function openPage(
   route = (address.split('?')[0] ?? '').slice(1),
   reading: 'whole' | 'begun' = 'whole',
 ): Promise<OpenPage> {
+  const page = await openAt([{ path: route, component }], records, reading);
+  await TestBed.inject(Router).navigateByUrl(address);
+  await page.settle();
+  return page;
+}
+
+/** The frame with all its places, before the sittings are read. None of the places was gone to yet. */
+export async function openFrame(frame: Type<unknown>, places: Routes, records: Changes): Promise<OpenPage> {
+  const nowhere = { path: 'nowhere', children: [] };
+  const page = await openAt([{ path: '', component: frame, children: [nowhere, ...places] }], records, 'begun');
+  await TestBed.inject(Router).navigateByUrl('/nowhere');
+  return page;
+}
+
+async function openAt(routes: Routes, records: Changes, reading: 'whole' | 'begun'): Promise<OpenPage> {
   const database = await emptyDatabase();
   const repository = new HeldRepository(database);
   if (reading === 'whole') repository.letGo();
@@ -164,22 +179,14 @@ export async function openPage(
   TestBed.configureTestingModule({
     providers: [
       provideZonelessChangeDetection(),
-      provideRouter(
-        [
-          { path: route, component },
-          { path: '**', children: [] },
-        ],
-        withComponentInputBinding(),
-      ),
+      provideRouter([...routes, { path: '**', children: [] }], withComponentInputBinding()),
       { provide: REPOSITORY, useValue: repository },
     ],
   });
   const log = TestBed.inject(LogStore);
   await (reading === 'whole' ? log.catchUp() : log.begin());
-  const harness = await RouterTestingHarness.create(address);
-  const page = new OpenPage(harness.fixture.nativeElement as HTMLElement, database, harness.fixture, repository);
-  await page.settle();
-  return page;
+  const { fixture } = await RouterTestingHarness.create();
+  return new OpenPage(fixture.nativeElement as HTMLElement, database, fixture, repository);
 }
 
 /** A day, `YYYY-MM-DD`, as a field shows it. */
