@@ -233,6 +233,27 @@ describe('the planner', () => {
     expect(day?.items.some((item) => item.problemId === first?.id)).toBeFalse();
   });
 
+  it('does not ask for something new of a technique once more on the day on which it was worked', () => {
+    const { problems, sittings } = practised(12);
+    const settings = {
+      ...defaultSettings,
+      week: { mon: 100, tue: 100, wed: 100, thu: 100, fri: 100, sat: 100, sun: 100 },
+    };
+    const interviews = [makeInterview(30)];
+    const newToday = (made: Plan): (string | null)[] =>
+      (made.days[0]?.items ?? []).filter(({ kind }) => kind === 'fresh').map(({ technique }) => technique);
+    const before = plan(makeLog({ problems, sittings, interviews, settings }));
+    const [technique, ...others] = newToday(before);
+    expect(others.length).toBeGreaterThan(1);
+    expect(others).not.toContain(technique ?? null);
+    const solved = makeProblem({ techniques: [technique ?? ''] });
+    const more = makeSitting(solved.id, { result: 'unsolved', help: 'read', startedAt: daysAgo(0.02) });
+    const log = makeLog({ problems: [...problems, solved], sittings: [...sittings, more], interviews, settings });
+    const after = newToday(plan(log, { previous: before }));
+    expect(after).not.toContain(technique ?? null);
+    expect(after).toEqual(jasmine.arrayContaining(others));
+  });
+
   it('keeps nine tenths of all later days when one more sitting is logged', () => {
     const { problems, sittings } = practised(14);
     const interviews: Interview[] = [makeInterview(20)];

@@ -10,7 +10,7 @@ import { type Day, dayOf } from '../model/time';
 import { type OptimalityGap, optimalityGapOf } from './bound/optimality-gap';
 import { Calendar, type GivenDay, type Placed } from './search/calendar';
 import { CandidateMaker } from './model/candidate-maker';
-import { changesBetween, missedIn } from './explain/changes';
+import { changesBetween, isLeftIn } from './explain/changes';
 import { readinessCurve } from './explain/curve';
 import { orderDay } from './search/day-order';
 import { type Filling, PreviousPlan, type Supply, fill } from './search/filling';
@@ -61,7 +61,7 @@ export class Planner {
     );
     this.given = this.dates.map((date, day) => {
       const isToday = day === 0;
-      return { ...givenOn(date, log, isToday ? sittingsToday : []), hadInterview: isToday && hadInterview };
+      return { ...givenOn(date, input, isToday ? sittingsToday : []), hadInterview: isToday && hadInterview };
     });
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
@@ -71,7 +71,7 @@ export class Planner {
     );
     this.marginalGains = this.gainsUnplanned();
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
-    const previous = new PreviousPlan(input.previous ?? null, this.dates, missedIn(input));
+    const previous = new PreviousPlan(input.previous ?? null, this.dates, isLeftIn(input));
     this.filling = this.best({
       input,
       states: this.unplanned,
@@ -231,11 +231,16 @@ export class Planner {
 
 const noGain: Gain = { byTarget: [], worth: 0 };
 
-function givenOn(date: Day, log: PlanInput['log'], sittings: readonly Sitting[]): Omit<GivenDay, 'hadInterview'> {
+function givenOn(
+  date: Day,
+  { log, estimates }: PlanInput,
+  sittings: readonly Sitting[],
+): Omit<GivenDay, 'hadInterview'> {
   return {
     budget: minutesOn(date, log.settings),
     done: Math.round(sittings.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0)),
     fresh: sittings.filter(({ kind }) => kind === 'first-solve').length,
+    techniques: sittings.flatMap(({ problemId }) => estimates.problems.get(problemId)?.credits[0]?.technique ?? []),
   };
 }
 

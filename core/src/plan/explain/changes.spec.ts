@@ -1,6 +1,6 @@
-import { makeLog, makeProblem, makeSitting, now } from '../../testing/make';
+import { estimatesFor, makeLog, makeProblem, makeSitting, now } from '../../testing/make';
 import type { Log } from '../../model/log';
-import { changesBetween, missedIn } from './changes';
+import { changesBetween, isLeftIn } from './changes';
 import type { PlanDay, PlanInput, PlanItem } from '../plan';
 
 const [beacon, gauge] = [makeProblem({ techniques: ['heap'] }), makeProblem({ techniques: ['greedy'] })];
@@ -13,13 +13,11 @@ const day = (date: string, ...items: Partial<PlanItem>[]): PlanDay => ({
   done: 0,
   items: items.map(item),
 });
-const input = (previous: PlanDay[], part: Partial<Log> = {}): PlanInput =>
-  ({
-    log: { ...makeLog({ problems: [beacon, gauge] }), ...part },
-    previous: { days: previous },
-    asOf: now,
-    zone: 'UTC',
-  }) as unknown as PlanInput;
+const input = (days: PlanDay[], part: Partial<Log> = {}, sittings?: number): PlanInput => {
+  const log = { ...makeLog({ problems: [beacon, gauge] }), ...part };
+  const previous = { days, ...(sittings !== undefined && { sittings }) };
+  return { log, estimates: estimatesFor(log), previous, asOf: now, zone: 'UTC' };
+};
 const kept = { problemId: beacon.id };
 const other = { problemId: gauge.id, technique: 'greedy' };
 const fresh = { kind: 'fresh' as const };
@@ -58,9 +56,23 @@ describe('what moved since the previous plan', () => {
   it('takes a day for missed only where nothing was done on it', () => {
     const before = [day('2026-11-22', other), day('2026-11-23', kept)];
     const sitting = makeSitting(gauge.id, { kind: 'rebuild', startedAt: '2026-11-23T18:00:00.000Z' });
-    const isMissed = missedIn(input(before, { sittings: [sitting] }));
-    expect(isMissed(item(kept), '2026-11-23')).toBeFalse();
-    expect(isMissed(item(kept), '2026-11-22')).toBeTrue();
-    expect(isMissed(item({ ...other }), '2026-11-22')).toBeFalse();
+    const isLeft = isLeftIn(input(before, { sittings: [sitting] }));
+    expect(isLeft(item(kept), '2026-11-23')).toBeFalse();
+    expect(isLeft(item(kept), '2026-11-22')).toBeTrue();
+    expect(isLeft(item({ ...other }), '2026-11-22')).toBeFalse();
+  });
+
+  it('takes something new for done once for each that was worked since the plan was made', () => {
+    const sittings = [1, 2].map((hour) =>
+      makeSitting(gauge.id, { kind: 'first-solve', startedAt: `2026-11-24T0${hour}:00:00.000Z` }),
+    );
+    const greedy = { ...fresh, technique: 'greedy' };
+    const leftOf = (known: number): boolean[] => {
+      const isLeft = isLeftIn(input([day('2026-11-24', greedy, greedy, greedy)], { sittings }, known));
+      return [1, 2, 3].map(() => isLeft(item(greedy), '2026-11-24'));
+    };
+    expect(leftOf(0)).toEqual([false, false, true]);
+    expect(leftOf(1)).toEqual([false, true, true]);
+    expect(leftOf(2)).toEqual([true, true, true]);
   });
 });

@@ -1,9 +1,13 @@
 import { type Day, dayOf } from '../../model/time';
 import type { PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
 
-/** Says of an item of the previous plan whether its day was missed altogether, and it was not done since. */
-export function missedIn(input: PlanInput): (item: Item, date: Day) => boolean {
-  const { previous, log, zone } = input;
+/**
+ * Says of an item of the previous plan whether it is still to be followed: one that was done since is not, nor is one of an
+ * earlier day on which something else was done. Something new that was worked today is so not asked for once more.
+ */
+export function isLeftIn(input: PlanInput): (item: Item, date: Day) => boolean {
+  const { previous, log, asOf, zone } = input;
+  const today = dayOf(asOf, zone);
   const first = previous?.days[0]?.date;
   const isDone = doneSince(input);
   const sat = new Set<Day>();
@@ -12,19 +16,21 @@ export function missedIn(input: PlanInput): (item: Item, date: Day) => boolean {
     if (day < first) break;
     sat.add(day);
   }
-  return (item, date) => !isDone(item) && !sat.has(date);
+  return (item, date) => date > today || (!isDone(item) && (date === today || !sat.has(date)));
 }
 
 /** Says of an item of the previous plan, each time it is asked for, whether one more of its kind was done since. */
-function doneSince({ previous, log, zone }: PlanInput): (item: Item) => boolean {
+function doneSince({ previous, log, estimates, zone }: PlanInput): (item: Item) => boolean {
   const first = previous?.days[0]?.date;
+  const known = previous?.sittings ?? 0;
   const done = new Map<string, number>();
-  const techniques = new Map(log.problems.map(({ id, techniques: [main] }) => [id, main]));
-  for (let index = log.sittings.length - 1; index >= 0 && first !== undefined; index--) {
+  for (let index = log.sittings.length - 1; index >= known && first !== undefined; index--) {
     const sitting = log.sittings[index];
     if (!sitting || dayOf(sitting.startedAt, zone) < first) break;
     const isFresh = sitting.kind === 'first-solve';
-    const key = isFresh ? `fresh ${techniques.get(sitting.problemId) ?? ''}` : sitting.problemId;
+    const key = isFresh
+      ? `fresh ${estimates.problems.get(sitting.problemId)?.credits[0]?.technique ?? ''}`
+      : sitting.problemId;
     done.set(key, (done.get(key) ?? 0) + 1);
   }
   return (item) => {

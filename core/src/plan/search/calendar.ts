@@ -25,6 +25,8 @@ export interface GivenDay {
   readonly done: number;
   /** New problems that were begun on it already. */
   readonly fresh: number;
+  /** The main techniques of what was worked on it. */
+  readonly techniques: readonly TechniqueId[];
   /** An interview took place on it: what is left of the day stays light. */
   readonly hadInterview: boolean;
 }
@@ -39,7 +41,7 @@ export class Calendar {
   private readonly whole: readonly number[];
   private readonly max: readonly number[];
   private readonly left: number[];
-  /** How many items of each technique, and how many fresh problems, each day has. */
+  /** How many items of each technique, with those that were worked, and how many fresh problems, each day has. */
   private readonly techniques: readonly Map<TechniqueId, number>[];
   private readonly fresh: number[];
   private readonly maxFresh: readonly number[];
@@ -61,7 +63,7 @@ export class Calendar {
     );
     this.max = given.map(({ done }, day) => Math.max(at(this.whole, day) - done, 0));
     this.left = [...this.max];
-    this.techniques = given.map(() => new Map<TechniqueId, number>());
+    this.techniques = given.map(({ techniques }) => new Map(techniques.map((technique) => [technique, 1])));
     this.fresh = given.map(({ fresh }) => fresh);
     this.maxFresh = given.map(({ budget }) => Math.max(Math.round(budget / minutesPerFresh), 1));
   }

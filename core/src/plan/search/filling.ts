@@ -35,11 +35,11 @@ const missedDay = -1;
 export class PreviousPlan {
   private readonly items = new Map<string | null, Before[]>();
 
-  /** `isMissed` says of something of an earlier day whether nothing was done on that day, nor this since. */
+  /** `isLeft` says of something planned whether it is still to be done. */
   constructor(
     previous: FollowedPlan | null,
     dates: readonly Day[],
-    isMissed: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>, date: Day) => boolean,
+    isLeft: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>, date: Day) => boolean,
   ) {
     const dayAt = new Map(dates.map((date, day) => [date, day]));
     const [today = ''] = dates;
@@ -48,7 +48,7 @@ export class PreviousPlan {
       const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
       if (day === undefined) continue;
       for (const { problemId, technique, kind, freshOn } of items) {
-        if (day === missedDay && !isMissed({ problemId, technique, kind }, date)) continue;
+        if (!isLeft({ problemId, technique, kind }, date)) continue;
         const key = problemId ?? technique;
         const freshDay = dayAt.get(freshOn ?? '') ?? null;
         this.items.set(key, [...(this.items.get(key) ?? []), { day, kind, freshDay }]);
