@@ -36,6 +36,8 @@ export const planParameters = {
   worthTelling: { nextDay: 0.02, sameDay: 0.1 },
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
+  /** The same for something new, for each new one of its technique on that day. */
+  sameFresh: 0.8,
   /** Readiness for a minute below which something is not worth planning: the day has enough. */
   minGainPerMinute: 3e-6,
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */

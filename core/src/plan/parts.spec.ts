@@ -108,7 +108,7 @@ describe('the calendar', () => {
   };
 
   const given = (...budgets: number[]): GivenDay[] =>
-    budgets.map((budget) => ({ budget, done: 0, fresh: 0, techniques: [], hadInterview: false }));
+    budgets.map((budget) => ({ budget, done: 0, fresh: [], techniques: [], hadInterview: false }));
   const state = stateWithoutPlacements(candidate, [], way);
   const light = { kind: 'sketch' as const, minutes: 9 };
 
@@ -131,12 +131,18 @@ describe('the calendar', () => {
 
   it('takes what was done off the day, and counts new problems that were begun on it', () => {
     const calendar = new Calendar(
-      [{ budget: 60, done: 40, fresh: 1, techniques: ['greedy', 'greedy'], hadInterview: false }],
+      [{ budget: 60, done: 40, fresh: ['greedy'], techniques: ['greedy', 'greedy'], hadInterview: false }],
       [],
       25,
     );
     expect([calendar.leftOn(0), calendar.freshOn(0), calendar.maxFreshOn(0)]).toEqual([26, 1, 2]);
     expect([calendar.hasTechnique(0, 'greedy'), calendar.hasTechnique(0, 'heap')]).toEqual([true, false]);
+    expect([calendar.freshOfTechniqueOn(0, 'greedy'), calendar.freshOfTechniqueOn(0, 'heap')]).toEqual([1, 0]);
+    const placement = { day: 0, kind: 'fresh' as const, minutes: 25 };
+    calendar.place(state, placement, false);
+    expect(calendar.freshOfTechniqueOn(0, 'heap')).toBe(1);
+    calendar.remove(state, placement);
+    expect([calendar.freshOfTechniqueOn(0, 'heap'), calendar.hasTechnique(0, 'heap')]).toEqual([0, false]);
   });
 
   it('lets what is longer than a day go on the next one, and gives both back when it is taken out', () => {

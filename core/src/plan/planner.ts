@@ -236,11 +236,13 @@ function givenOn(
   { log, estimates }: PlanInput,
   sittings: readonly Sitting[],
 ): Omit<GivenDay, 'hadInterview'> {
+  const techniqueOf = ({ problemId }: Sitting): TechniqueId | null =>
+    estimates.problems.get(problemId)?.credits[0]?.technique ?? null;
   return {
     budget: minutesOn(date, log.settings),
     done: Math.round(sittings.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0)),
-    fresh: sittings.filter(({ kind }) => kind === 'first-solve').length,
-    techniques: sittings.flatMap(({ problemId }) => estimates.problems.get(problemId)?.credits[0]?.technique ?? []),
+    fresh: sittings.filter(({ kind }) => kind === 'first-solve').map(techniqueOf),
+    techniques: sittings.map(techniqueOf),
   };
 }
 

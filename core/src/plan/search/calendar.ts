@@ -23,10 +23,10 @@ export interface GivenDay {
   /** Minutes that the person has, and those that are done already. */
   readonly budget: number;
   readonly done: number;
-  /** New problems that were begun on it already. */
-  readonly fresh: number;
-  /** The main techniques of what was worked on it. */
-  readonly techniques: readonly TechniqueId[];
+  /** The main techniques of new problems that were begun on it already. */
+  readonly fresh: readonly (TechniqueId | null)[];
+  /** Those of all that was worked on it. */
+  readonly techniques: readonly (TechniqueId | null)[];
   /** An interview took place on it: what is left of the day stays light. */
   readonly hadInterview: boolean;
 }
@@ -44,6 +44,7 @@ export class Calendar {
   /** How many items of each technique, with those that were worked, and how many fresh problems, each day has. */
   private readonly techniques: readonly Map<TechniqueId, number>[];
   private readonly fresh: number[];
+  private readonly freshOfTechniques: readonly Map<TechniqueId, number>[];
   private readonly maxFresh: readonly number[];
 
   /** `freshMinutes` is what something new takes. */
@@ -63,8 +64,9 @@ export class Calendar {
     );
     this.max = given.map(({ done }, day) => Math.max(at(this.whole, day) - done, 0));
     this.left = [...this.max];
-    this.techniques = given.map(({ techniques }) => new Map(techniques.map((technique) => [technique, 1])));
-    this.fresh = given.map(({ fresh }) => fresh);
+    this.techniques = given.map(({ techniques }) => tallyOf(techniques));
+    this.fresh = given.map(({ fresh }) => fresh.length);
+    this.freshOfTechniques = given.map(({ fresh }) => tallyOf(fresh));
     this.maxFresh = given.map(({ budget }) => Math.max(Math.round(budget / minutesPerFresh), 1));
   }
 
@@ -124,6 +126,11 @@ export class Calendar {
 
   freshOn(day: number): number {
     return at(this.fresh, day);
+  }
+
+  /** How many fresh problems of a technique a day has. */
+  freshOfTechniqueOn(day: number, technique: TechniqueId | null): number {
+    return technique === null ? 0 : (this.freshOfTechniques[day]?.get(technique) ?? 0);
   }
 
   itemsOn(day: number): readonly Placed[] {
@@ -197,10 +204,21 @@ export class Calendar {
 
   private count({ state, placement: { day, kind } }: Placed, change: 1 | -1): void {
     const { technique } = state.candidate;
-    const counts = this.techniques[day];
-    if (technique !== null) counts?.set(technique, (counts.get(technique) ?? 0) + change);
-    if (kind === 'fresh') this.fresh[day] = this.freshOn(day) + change;
+    add(this.techniques[day], technique, change);
+    if (kind !== 'fresh') return;
+    add(this.freshOfTechniques[day], technique, change);
+    this.fresh[day] = this.freshOn(day) + change;
   }
+}
+
+function tallyOf(techniques: readonly (TechniqueId | null)[]): Map<TechniqueId, number> {
+  const tally = new Map<TechniqueId, number>();
+  for (const technique of techniques) add(tally, technique, 1);
+  return tally;
+}
+
+function add(tally: Map<TechniqueId, number> | undefined, technique: TechniqueId | null, change: 1 | -1): void {
+  if (technique !== null) tally?.set(technique, (tally.get(technique) ?? 0) + change);
 }
 
 /** The days from one to another, both among them. */

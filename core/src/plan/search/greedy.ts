@@ -1,7 +1,7 @@
 import { at } from '../../at';
 import { type Candidate, type KindMinutes, type Placement, type PlannedBefore, triedDays } from '../model/candidate';
 import type { MarginalGains } from '../model/marginal-gains';
-import { daysFrom } from './calendar';
+import { type Calendar, daysFrom } from './calendar';
 import { planParameters } from '../parameters';
 import type { Schedule } from './schedule';
 import { type CandidateState, creditsOrNone, kindsOn, stateWithoutPlacements } from '../model/candidate-state';
@@ -189,6 +189,13 @@ function stillOpen(option: Option, state: CandidateState, schedule: Schedule): O
   return followUp && isFirstOpen ? optionFor(state, first, followUp, option.favour, schedule) : null;
 }
 
+/** Times that a gain counts by what of its technique the day has already. */
+function mixing({ day, kind }: Placement, { technique }: Candidate, calendar: Calendar): number {
+  const { sameTechnique, sameFresh } = planParameters;
+  if (!calendar.hasTechnique(day, technique)) return 1;
+  return sameTechnique * (kind === 'fresh' ? sameFresh ** calendar.freshOfTechniqueOn(day, technique) : 1);
+}
+
 /** The best of the options that are still open; days only fill up, so those that are not are let go. */
 function bestOf(state: CandidateState, options: Option[], schedule: Schedule): Best | null {
   const { calendar, marginalGains } = schedule;
@@ -202,8 +209,7 @@ function bestOf(state: CandidateState, options: Option[], schedule: Schedule): B
     options[open++] = option;
     const gain = (gainBy(worth, state.transferred, option.transferred) / option.minutes) * option.favour;
     if (gain <= firstScore) continue;
-    const isTwice = calendar.hasTechnique(option.placements[0].day, state.candidate.technique);
-    const score = gain * (isTwice ? planParameters.sameTechnique : 1);
+    const score = gain * mixing(option.placements[0], state.candidate, calendar);
     if (score > firstScore) [first, firstScore] = [option, score];
   }
   options.length = open;
