@@ -10,6 +10,7 @@ import { CheckRuns } from '../../store/check-runs';
 import { SheetStore } from '../../store/sheet-store';
 import { CodeComparison } from '../../ui/code-comparison';
 import { CodeEditor } from '../../ui/code-editor';
+import { codeHeight } from '../../ui/code-height';
 import { isNarrowerThan } from '../../ui/narrow';
 import { Picker } from '../../ui/picker';
 import { valueOf } from '../../ui/value-of';
@@ -118,7 +119,8 @@ import { type Option } from '../../ui/fields/select-field';
                 }
               </div>
             }
-            <div [style.min-height]="editorHeight(version.code)">
+            <!-- What stands below does not move while the editor takes the place of the plain code. -->
+            <div [style.min-height]="codeHeight(version.code, settings().codeSize)">
               @defer (on viewport) {
                 <app-code-editor
                   #editor
@@ -270,6 +272,7 @@ export class CodeStage {
   private readonly limits = inject(SheetLimits);
   private readonly focus = inject(SheetFocus);
   protected readonly valueOf = valueOf;
+  protected readonly codeHeight = codeHeight;
   protected readonly languages = Object.keys(shippedRates).map((name): Named => ({ id: name, name }));
   protected readonly versions = computed(() => this.store.of('version'));
   protected readonly approaches = computed(() => this.store.of('approach'));
@@ -314,11 +317,6 @@ export class CodeStage {
   });
 
   protected readonly examples = computed(() => this.store.of('example').filter(isFilled));
-
-  /** What stands below does not move while the editor takes the place of the plain code. */
-  protected editorHeight(code: string): string {
-    return `min(60vh, ${code.split('\n').length * this.settings().codeSize * 1.4 + 14}px)`;
-  }
 
   protected runEach(): void {
     void this.runs.runEach(this.versions(), this.examples());
