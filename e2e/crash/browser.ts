@@ -9,6 +9,8 @@ export class KillableBrowser {
     private readonly process: ChildProcess,
     private readonly browser: Browser,
     readonly page: Page,
+    /** Everything that the browser said so far. */
+    readonly said: () => string,
   ) {}
 
   static async start(profile: string): Promise<KillableBrowser> {
@@ -31,7 +33,7 @@ export class KillableBrowser {
     if (!context) throw new Error('The browser has no window.');
     // Where tsx runs this, functions that go to the page are wrapped in a helper that the page does not have.
     await context.addInitScript('globalThis.__name ??= (it) => it');
-    return new KillableBrowser(child, browser, context.pages()[0] ?? (await context.newPage()));
+    return new KillableBrowser(child, browser, context.pages()[0] ?? (await context.newPage()), () => said);
   }
 
   /** Ends all of its processes at once, with no time to write anything. */

@@ -20,6 +20,26 @@ export interface CrashResult {
 /** The longest that a browser lives after its page is there, milliseconds. */
 const longestLife = 2500;
 
+/** A browser that was started again after a kill. */
+interface Revived {
+  readonly lernen: Lernen;
+  readonly browser: KillableBrowser;
+  /** After which kill, and what was done then. */
+  readonly what: string;
+  /** The title on whose sheet was typed; null where on none. */
+  readonly opened: string | null;
+}
+
+/** What helps to find out why something is lost: what the page says, and what the browser says of its storage. */
+async function circumstances(what: string, { page }: Lernen, browser: KillableBrowser): Promise<string> {
+  const alarm = await page.locator('app-records-bar').innerText();
+  const storage = browser
+    .said()
+    .split('\n')
+    .filter((line) => /indexed.?db|leveldb|corrupt|quota/i.test(line));
+  return `${what}: the page says “${alarm.replace(/\s+/g, ' ').trim()}”, the browser “${storage.join(' ')}”`;
+}
+
 /**
  * Kills the browser at random moments while something is done, starts it again on the same profile, and looks whether all
  * that was confirmed before is there, and nothing by half.
@@ -37,7 +57,7 @@ export async function crashRun(
   const broken: string[] = [];
   const byAct: Record<string, number> = {};
   let claims = 0;
-  const check = async (lernen: Lernen, what: string, opened: string | null): Promise<void> => {
+  const check = async ({ lernen, browser, what, opened }: Revived): Promise<void> => {
     let records = await standingRecords(lernen.page);
     if (opened !== null) {
       // What was typed last is brought back where it was typed.
@@ -46,13 +66,19 @@ export async function crashRun(
       await lernen.settled();
       records = await standingRecords(lernen.page);
     }
+    const wrong = new Map<Claim, string>();
     for (const claim of [...confirmed, ...always, ...next.splice(0)]) {
       claims++;
-      const wrong = claim(records);
-      if (wrong !== null) broken.push(`${what}: ${wrong}`);
+      const text = claim(records);
+      if (text !== null) wrong.set(claim, text);
     }
+    if (wrong.size === 0) return;
+    broken.push(...[...wrong.values()].map((text) => `${what}: ${text}`), await circumstances(what, lernen, browser));
+    // What is lost is told once.
+    for (const claims of [confirmed, always]) claims.splice(0, claims.length, ...claims.filter((it) => !wrong.has(it)));
   };
   let opened: string | null = null;
+  let lastAct = '';
   try {
     for (let moment = 0; moment <= moments; moment++) {
       const browser = await KillableBrowser.start(profile);
@@ -60,9 +86,10 @@ export async function crashRun(
       await lernen.open(moment === 0 ? '/' : '/setup');
       if (moment === 0) await lernen.page.getByRole('button', { name: 'Start empty' }).click();
       else await lernen.page.getByRole('heading', { level: 1, name: 'Setup' }).waitFor();
-      if (moment > 0) await check(lernen, `after kill ${moment}`, opened);
+      if (moment > 0) await check({ lernen, browser, what: `after kill ${moment}, ${lastAct}`, opened });
       opened = null;
       const act = acts[Math.floor(random() * acts.length)] as Act;
+      lastAct = act.name;
       let killedAt = Infinity;
       let isOver = false;
       const running = act.run({
