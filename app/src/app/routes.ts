@@ -4,17 +4,19 @@ import { LogStore } from './store/log-store';
 import { PROFILE } from './store/profile';
 import { askBeforeLeaving } from './store/unsaved-forms';
 
-const loadToday = () => import('./today/today');
-
 /**
  * A page comes up once all of the log is read, so that what one does there is done to what there is. Only Today is drawn
- * earlier. The page's script comes while the log is read; where it fails to come the route says so.
+ * earlier.
  */
-function readFirst(load: () => unknown): CanActivateFn {
-  return async () => {
-    const log = inject(LogStore);
+const readFirst: CanActivateFn = async () => {
+  await inject(LogStore).whole();
+  return true;
+};
+
+/** The page's script comes while the log is read; where it fails to come the route says so. */
+function fetchMeanwhile(load: () => unknown): CanActivateFn {
+  return () => {
     Promise.resolve(load()).catch(() => undefined);
-    await log.whole();
     return true;
   };
 }
@@ -24,8 +26,6 @@ const welcomeFirst: CanActivateFn = async () => {
   const log = inject(LogStore);
   const router = inject(Router);
   const profile = inject(PROFILE);
-  // The page comes while the log is read; where it fails to come the route says so.
-  loadToday().catch(() => undefined);
   await log.begin();
   const isNew = profile === 'own' && log.isEmpty() && localStorage.getItem('lernen-welcomed') === null;
   return isNew ? router.parseUrl('/welcome') : true;
@@ -42,7 +42,7 @@ const pages: Routes = [
     path: 'today',
     title: 'Today · Lernen',
     canActivate: [welcomeFirst],
-    loadComponent: () => loadToday().then((it) => it.Today),
+    loadComponent: () => import('./today/today').then((it) => it.Today),
   },
   {
     path: 'problems',
@@ -97,7 +97,11 @@ const pages: Routes = [
 export const routes: Routes = [
   ...pages.map((page) =>
     page.loadComponent
-      ? { canActivate: [readFirst(page.loadComponent)], ...page, canDeactivate: [askBeforeLeaving] }
+      ? {
+          ...page,
+          canActivate: [fetchMeanwhile(page.loadComponent), ...(page.canActivate ?? [readFirst])],
+          canDeactivate: [askBeforeLeaving],
+        }
       : page,
   ),
   // As earlier versions called it.

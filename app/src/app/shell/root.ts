@@ -14,16 +14,7 @@ import {
 import { Location, NgTemplateOutlet } from '@angular/common';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatIconButton } from '@angular/material/button';
-import {
-  NavigationCancel,
-  NavigationEnd,
-  NavigationError,
-  NavigationStart,
-  Router,
-  RouterLink,
-  RouterLinkActive,
-  RouterOutlet,
-} from '@angular/router';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { daysBetween, dayOf } from '@lernen/core/model';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
@@ -98,7 +89,7 @@ export class Root {
   protected readonly isAtDesk = computed(() => /^\/desk$/.test(this.path()) && this.running.isRunning());
 
   /** Whether the page that one goes to waits for the log. */
-  protected readonly isReadFirst = signal(false);
+  protected readonly isReadFirst = computed(() => !this.log.isLoaded() && this.router.currentNavigation() !== null);
 
   protected readonly nextText = computed(() => {
     const [next] = this.log.coming();
@@ -128,10 +119,6 @@ export class Root {
         else void this.startNext();
       });
     afterNextRender(() => this.measureFoot());
-    this.router.events.pipe(takeUntilDestroyed()).subscribe((event) => {
-      if (event instanceof NavigationStart) this.isReadFirst.set(!this.log.isLoaded());
-      else if (endsNavigation(event)) this.isReadFirst.set(false);
-    });
     let isFirst = true;
     const moves = this.router.events
       .pipe(filter((event) => event instanceof NavigationEnd))
@@ -183,10 +170,6 @@ export class Root {
     // Something new is chosen on Today.
     else if (!item || !(await this.startSitting.planned(item))) await this.router.navigateByUrl('/today');
   }
-}
-
-function endsNavigation(event: unknown): boolean {
-  return [NavigationEnd, NavigationCancel, NavigationError].some((kind) => event instanceof kind);
 }
 
 function pathOf(url: string): string {
