@@ -6,8 +6,9 @@ test('a browser that is killed at any moment loses nothing that was confirmed, a
   test.setTimeout(150_000 * slowness);
   let seed = 7;
   const random = (): number => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
-  const { claims, broken } = await crashRun(20, random);
+  const { claims, torn, broken } = await crashRun(20, random);
   expect(broken).toEqual([]);
   // At least one for each kill, also where a slow machine does little between them.
   expect(claims).toBeGreaterThan(20);
+  expect(torn).toBeGreaterThan(3);
 });

@@ -15,6 +15,7 @@ import {
   withNavigationErrorHandler,
   withPreloading,
 } from '@angular/router';
+import { goOnInNewFile } from './app/data/new-file';
 import { routes } from './app/routes';
 import { SettledPreloading } from './app/shell/settled-preloading';
 import { ErrorReporter } from './app/shell/error-reporter';
@@ -32,6 +33,7 @@ import { FIRST_DAY_OF_WEEK } from './app/ui/fields/first-day';
 
 guardThePage();
 applyTheme(rememberedTheme());
+void goOnInNewFile();
 
 bootstrapApplication(Root, {
   providers: [

@@ -5,7 +5,7 @@ import { crashRun } from '../../e2e/crash/run';
 const [moments = 300, seed = 1] = process.argv.slice(2).map(Number);
 const random = new SeededRandom(seed);
 const start = performance.now();
-const { claims, byAct, broken } = await crashRun(
+const { claims, torn, byAct, broken } = await crashRun(
   moments,
   () => random.next(),
   (done) => {
@@ -16,7 +16,7 @@ const while_ = Object.entries(byAct)
   .map(([name, count]) => `${name} ${count}`)
   .join(', ');
 process.stdout.write(
-  `${moments} kills in ${((performance.now() - start) / 60_000).toFixed(1)} min (while ${while_}); ${claims} claims checked, ${broken.length} broken\n`,
+  `${moments} kills in ${((performance.now() - start) / 60_000).toFixed(1)} min (while ${while_}; ${torn} in the middle of a record); ${claims} claims checked, ${broken.length} broken\n`,
 );
 for (const line of broken.slice(0, 40)) process.stdout.write(`${line}\n`);
 process.exit(broken.length > 0 ? 1 : 0);

@@ -6,11 +6,14 @@ import { startTestServer } from '../server';
 import { type Act, type Claim, acts } from './acts';
 import { KillableBrowser } from './browser';
 import { standingRecords } from './records';
+import { tearEnd } from './torn-end';
 
 export interface CrashResult {
   readonly moments: number;
   /** How many claims were checked after the kills. */
   readonly claims: number;
+  /** Kills that left the browser's own file with a record that is not ended. */
+  readonly torn: number;
   /** Kills that came while each act was under way. */
   readonly byAct: Readonly<Record<string, number>>;
   /** What was lost or half done, in words. */
@@ -19,6 +22,9 @@ export interface CrashResult {
 
 /** The longest that a browser lives after its page is there, milliseconds. */
 const longestLife = 2500;
+
+/** The share of kills that leave a record half written: by themselves one in hundreds does. */
+const tornShare = 0.3;
 
 /** A browser that was started again after a kill. */
 interface Revived {
@@ -57,6 +63,7 @@ export async function crashRun(
   const broken: string[] = [];
   const byAct: Record<string, number> = {};
   let claims = 0;
+  let torn = 0;
   const check = async ({ lernen, browser, what, opened }: Revived): Promise<void> => {
     let records = await standingRecords(lernen.page);
     if (opened !== null) {
@@ -111,6 +118,7 @@ export async function crashRun(
       killedAt = Date.now();
       await browser.kill();
       await ended;
+      if (random() < tornShare && (await tearEnd(profile))) torn++;
       byAct[act.name] = (byAct[act.name] ?? 0) + 1;
       onMoment(moment);
     }
@@ -118,5 +126,5 @@ export async function crashRun(
     await server.discard();
     await rm(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
   }
-  return { moments, claims, byAct, broken };
+  return { moments, claims, torn, byAct, broken };
 }
