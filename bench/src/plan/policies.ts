@@ -155,7 +155,7 @@ function planner(): Policy {
   return (practice) => {
     const [log, asOf] = [practice.log(), new Date(practice.now).toISOString()];
     const estimates = estimator.estimate(log, endOfDay(asOf, 'UTC'));
-    previous = planDays({ log, estimates, asOf, zone: 'UTC', previous });
+    previous = planDays({ log, estimates, asOf, zone: 'UTC', previous, twists: practice.twists });
     for (const { problemId, technique, kind } of previous.days[0]?.items ?? []) {
       const item: Item = { problemId, technique: technique ?? '', kind: kind === 'fresh' ? 'first-solve' : kind };
       if (practice.fits(item)) return item;
@@ -215,7 +215,9 @@ function candidates(practice: Practice): Item[] {
     return [
       { problemId: null, technique, kind: 'first-solve' as const },
       ...known.flatMap(({ id }) =>
-        (['spot', 'sketch', 'rebuild', 'twist'] as const).map((kind) => ({ problemId: id, technique, kind })),
+        (['spot', 'sketch', 'rebuild', 'twist'] as const)
+          .filter((kind) => kind !== 'twist' || practice.twists.has(id))
+          .map((kind) => ({ problemId: id, technique, kind })),
       ),
     ];
   });

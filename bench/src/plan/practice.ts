@@ -15,6 +15,7 @@ import {
   targetFor,
   attemptWith,
 } from '@lernen/core/model';
+import type { Twist } from '@lernen/core/plan';
 import { SeededRandom } from '@lernen/core/random';
 import { countingIds } from '@lernen/demo';
 import type { Learner, ProblemFacts, SittingOutcome } from './learner';
@@ -47,6 +48,8 @@ const [softly, begunWith] = [1.1, 10];
 export class Practice {
   readonly problems = new Map<ProblemId, Problem>();
   readonly sittings: Sitting[] = [];
+  /** What an interviewer might change, where it was written down: for every third problem. */
+  readonly twists = new Map<ProblemId, readonly Twist[]>();
   /** All that was done, to do it again with another copy of the learner. */
   readonly done: { readonly facts: ProblemFacts; readonly kind: SittingKind; readonly at: number }[] = [];
   private readonly interview: Interview;
@@ -196,6 +199,7 @@ export class Practice {
       createdAt: new Date(at).toISOString(),
     };
     this.problems.set(id, problem);
+    if (count % 3 === 1) this.twists.set(id, [{ text: 'A stream instead of a list', from: id }]);
     return problem;
   }
 

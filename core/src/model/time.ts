@@ -3,7 +3,8 @@ import * as z from 'zod/mini';
 import { TimeError } from '../errors';
 
 /** Outside of these years lie slips of the keyboard and broken clocks, not practice. */
-const within = z.regex(/^(?:19[7-9]\d|2[01]\d\d)-/, { error: 'must lie between the years 1970 and 2199' });
+export const withinYears = 'must lie between the years 1970 and 2199';
+const within = z.regex(/^(?:19[7-9]\d|2[01]\d\d)-/, { error: withinYears });
 
 /** A UTC instant, ISO 8601 with `Z`. */
 export const InstantSchema = z.iso.datetime().check(within);
@@ -37,6 +38,11 @@ export function isZone(zone: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** Whether a day exists, but outside of the years that are taken. */
+export function isDayOutside(text: string): boolean {
+  return !isDay(text) && z.iso.date().safeParse(text).success;
 }
 
 /** The calendar day on which an instant falls in a zone. */

@@ -84,6 +84,8 @@ describe('the quick line', () => {
       '!',
       '"open',
       '25h',
+      '-3m',
+      '−1:05',
       'O()',
     ]) {
       const { draft, isComplete, parts } = read(`Title ${bad}`);
@@ -100,6 +102,8 @@ describe('the quick line', () => {
     expect(faults('T #tree')).toEqual([jasmine.stringContaining('Several techniques begin so')]);
     expect(faults('T 5m 6m')).toEqual([jasmine.stringContaining('twice')]);
     expect(faults('T @2026-12-01')).toEqual([jasmine.stringContaining('in the future')]);
+    for (const far of ['1850-01-01', '9999-01-01', '0001-01-01'])
+      expect(faults(`T @${far}`)).toEqual(['The day must lie between the years 1970 and 2199.']);
     expect(faults('T O(1) O(1) O(1)')).toEqual([jasmine.stringContaining('third cost')]);
   });
 

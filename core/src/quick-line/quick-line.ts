@@ -8,7 +8,7 @@ import { type Help, type Result, type Slip, maxMinutes, slips } from '../model/s
 import { maxAttempts } from '../model/attempt';
 import { type Technique, type TechniqueId, findTechnique, maxName, techniqueIdFrom } from '../model/technique';
 import { dayFromWord } from './quick-day';
-import { type Day, daysBetween } from '../model/time';
+import { type Day, daysBetween, isDayOutside, withinYears } from '../model/time';
 
 /** What the reader must know: it has neither clock nor log of its own. */
 export interface QuickContext {
@@ -281,6 +281,7 @@ function readDifficulty(body: string, draft: QuickDraft): Outcome {
 
 function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
   const day = dayFromWord(body.toLowerCase(), today);
+  if (isDayOutside(body)) return { fault: `The day ${withinYears}.` };
   if (day === null) return { fault: `No day “${body}”. Write @yesterday, @mon, @3d or @${today}.` };
   if (daysBetween(day, today) < 0) return { fault: `${day} is in the future. Log what took place.` };
   return draft.day === null ? { kind: 'when', value: day, draft: { day } } : twice('The day');
@@ -337,7 +338,9 @@ function readAttempts(count: number, draft: QuickDraft): Outcome {
 /** `31m`, `40 min`, `1h05m`, `1:05`: whatever a spreadsheet may hold but a bare number. Null where it is no time at all. */
 function readTime(text: string, draft: QuickDraft): Outcome | null {
   if (
-    !/^\d+(?:[.,]\d+)?\s*(?:m|mins?|minutes?|h|hrs?|hours?|h\d{1,4}(?:m|min)?|s|secs?|seconds?)$|^\d+:\d\d$/i.test(text)
+    !/^[-−]?\d+(?:[.,]\d+)?\s*(?:m|mins?|minutes?|h|hrs?|hours?|h\d{1,4}(?:m|min)?|s|secs?|seconds?)$|^[-−]?\d+:\d\d$/i.test(
+      text,
+    )
   )
     return null;
   if (/h(?:6\d|[7-9]\d|\d{3})/i.test(text)) return { fault: 'After hours there are at most 59 minutes.' };
