@@ -233,6 +233,10 @@ describe('lernen on the command line', () => {
     const names = await readdir(sheets);
     expect(names).toHaveSize(68);
     const { out } = await lernen(['convert', sheets, '--to', 'archive', '--as-of', asOf]);
+    const written = join(folder, 'made again');
+    const inFolder = ['convert', sheets, '--to', 'archive', '--as-of', asOf, '--out', written];
+    expect(await lernen(inFolder)).toEqual({ code: 0, out: '', err: '' });
+    expect(JSON.parse(await readFile(join(written, 'lernen.json'), 'utf8'))).toEqual(JSON.parse(out));
     const [again, before] = [JSON.parse(out), JSON.parse(await readFile(file, 'utf8'))];
     const sorted = (records: { id: string }[]): unknown => [...records].sort((a, b) => (a.id < b.id ? -1 : 1));
     expect(sorted(again.problems)).toEqual(sorted(before.problems));

@@ -97,13 +97,12 @@ class Commands {
       .description('write an archive in another open format, or sheets in Markdown as an archive')
       .argument('<file>', 'an archive; or a Markdown file, or a folder of them, to make an archive of')
       .requiredOption('--to <format>', 'csv, markdown or archive')
-      .option('--out <folder>', 'the folder to write to; CSV without it goes to standard output')
+      .option('--out <folder>', 'the folder to write to; CSV and an archive without it go to standard output')
       .option('--as-of <instant>', 'the moment an archive made of Markdown is exported at', readInstant)
       .action(async (file: string, { to, out, asOf }: { to: string; out?: string } & AsOf) => {
         if (to === 'csv') await this.writeCsv(await this.open(file), out);
         else if (to === 'markdown') await writeMarkdown(await this.open(file), out);
-        else if (to === 'archive')
-          this.print(formatArchive(await archiveFromMarkdown(file, asOf ?? this.now())).trimEnd());
+        else if (to === 'archive') await this.writeArchive(await archiveFromMarkdown(file, asOf ?? this.now()), out);
         else throw new LernenError('format', `Cannot convert to “${to}”; csv, markdown and archive are known.`);
       });
   }
@@ -267,6 +266,16 @@ class Commands {
     }
     await mkdir(out, { recursive: true });
     for (const name of csvTableNames) await writeFile(join(out, `${name}.csv`), tables[name]);
+  }
+
+  private async writeArchive(archive: Archive, out: string | undefined): Promise<void> {
+    const text = formatArchive(archive);
+    if (out === undefined) {
+      this.print(text.trimEnd());
+      return;
+    }
+    await mkdir(out, { recursive: true });
+    await writeFile(join(out, 'lernen.json'), text);
   }
 
   private async open(file: string): Promise<Archive> {
