@@ -281,7 +281,7 @@ function readDifficulty(body: string, draft: QuickDraft): Outcome {
 
 function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
   const day = dayFromWord(body.toLowerCase(), today);
-  if (isDayOutside(body)) return { fault: `The day ${withinYears}.` };
+  if (day === null && isDayOutside(body)) return { fault: `The day ${withinYears}.` };
   if (day === null) return { fault: `No day “${body}”. Write @yesterday, @mon, @3d or @${today}.` };
   if (daysBetween(day, today) < 0) return { fault: `${day} is in the future. Log what took place.` };
   return draft.day === null ? { kind: 'when', value: day, draft: { day } } : twice('The day');
@@ -335,14 +335,12 @@ function readAttempts(count: number, draft: QuickDraft): Outcome {
     : twice('Attempts');
 }
 
+const looksLikeTime =
+  /^[-−]?(?:\d+(?:[.,]\d+)?\s*(?:m|mins?|minutes?|h|hrs?|hours?|h\d{1,4}(?:m|min)?|s|secs?|seconds?)|\d+:\d\d)$/i;
+
 /** `31m`, `40 min`, `1h05m`, `1:05`: whatever a spreadsheet may hold but a bare number. Null where it is no time at all. */
 function readTime(text: string, draft: QuickDraft): Outcome | null {
-  if (
-    !/^[-−]?\d+(?:[.,]\d+)?\s*(?:m|mins?|minutes?|h|hrs?|hours?|h\d{1,4}(?:m|min)?|s|secs?|seconds?)$|^[-−]?\d+:\d\d$/i.test(
-      text,
-    )
-  )
-    return null;
+  if (!looksLikeTime.test(text)) return null;
   if (/h(?:6\d|[7-9]\d|\d{3})/i.test(text)) return { fault: 'After hours there are at most 59 minutes.' };
   const cell = readMinutesCell(text);
   if ('reason' in cell && /s/i.test(text.replace(/min|hr|hour/i, '')))
