@@ -42,7 +42,7 @@ export function readDateCell(text: string, order: DateOrder): Cell<Day> {
   const cell = text.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '');
   if (cell === '') return { value: null };
   const parts = dateParts(cell, order);
-  const day = parts && `${fullYear(parts.year)}-${pad(parts.month)}-${pad(parts.day)}`;
+  const day = parts && `${parts.year}-${pad(parts.month)}-${pad(parts.day)}`;
   const parsed = DaySchema.safeParse(day);
   if (parsed.success) return { value: parsed.data };
   const fault = parsed.error.issues.find((issue) => 'format' in issue && issue.format === 'regex');
@@ -148,7 +148,8 @@ function readWord<W extends string>(
 }
 
 interface DateParts {
-  readonly year: number;
+  /** Four digits. */
+  readonly year: string;
   readonly month: number;
   readonly day: number;
 }
@@ -158,17 +159,17 @@ const otherMonthNames: Readonly<Record<string, number>> = { mär: 3, mai: 5, okt
 
 function dateParts(cell: string, order: DateOrder): DateParts | null {
   const iso = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(cell);
-  if (iso) return { year: Number(iso[1]), month: Number(iso[2]), day: Number(iso[3]) };
+  if (iso) return { year: iso[1] ?? '', month: Number(iso[2]), day: Number(iso[3]) };
   const numeric = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})$/.exec(cell);
   if (numeric) {
     const [first, second] = [Number(numeric[1]), Number(numeric[2])];
     const dayIsFirst = numeric[0].includes('.') || first > 12 || (second <= 12 && order === 'day-first');
-    return { year: Number(numeric[3]), month: dayIsFirst ? second : first, day: dayIsFirst ? first : second };
+    return { year: fullYear(numeric[3] ?? ''), month: dayIsFirst ? second : first, day: dayIsFirst ? first : second };
   }
   const dayName = /^(\d{1,2})\.?\s+(\p{L}+)\.?,?\s+(\d{4}|\d{2})$/u.exec(cell);
-  if (dayName) return { day: Number(dayName[1]), month: monthFrom(dayName[2] ?? ''), year: Number(dayName[3]) };
+  if (dayName) return { day: Number(dayName[1]), month: monthFrom(dayName[2] ?? ''), year: fullYear(dayName[3] ?? '') };
   const nameDay = /^(\p{L}+)\.?\s+(\d{1,2})(?:st|nd|rd|th)?,?\s+(\d{4})$/u.exec(cell);
-  if (nameDay) return { month: monthFrom(nameDay[1] ?? ''), day: Number(nameDay[2]), year: Number(nameDay[3]) };
+  if (nameDay) return { month: monthFrom(nameDay[1] ?? ''), day: Number(nameDay[2]), year: nameDay[3] ?? '' };
   return null;
 }
 
@@ -188,8 +189,8 @@ function minutesFrom(cell: string): number | null {
   return hours ? Number(hours[1]) * 60 + Number(hours[2] ?? 0) : null;
 }
 
-function fullYear(year: number): number {
-  return year < 100 ? 2000 + year : year;
+function fullYear(year: string): string {
+  return year.length === 2 ? `20${year}` : year;
 }
 
 function pad(value: number): string {

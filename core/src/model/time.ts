@@ -40,11 +40,6 @@ export function isZone(zone: string): boolean {
   }
 }
 
-/** Whether a day exists, but outside of the years that are taken. */
-export function isDayOutside(text: string): boolean {
-  return !isDay(text) && z.iso.date().safeParse(text).success;
-}
-
 /** The calendar day on which an instant falls in a zone. */
 export function dayOf(instant: Instant, zone: Zone): Day {
   return dayFormat(zone).format(Date.parse(instant));

@@ -1,6 +1,7 @@
-import { type Day, addDays, isDay, weekdayOf, weekdays } from '../model/time';
+import { readDateCell } from '../model/cells';
+import { type Day, addDays, weekdayOf, weekdays } from '../model/time';
 
-/** The day that a word such as `yesterday`, `mon`, `3d` or `2026-11-20` means; a weekday is the last one before today. */
+/** The day that a word such as `yesterday`, `mon` or `3d` means; a weekday is the last one before today. */
 export function dayFromWord(word: string, today: Day): Day | null {
   if (word === 'today') return today;
   if (word === 'yesterday') return addDays(today, -1);
@@ -11,7 +12,16 @@ export function dayFromWord(word: string, today: Day): Day | null {
     const back = (weekdays.indexOf(weekdayOf(today)) - weekday + 7) % 7;
     return addDays(today, -(back === 0 ? 7 : back));
   }
-  return isDay(word) ? word : null;
+  return null;
+}
+
+/** The days that a written date may mean, as a spreadsheet's cell would: two for `3/11/2026`, none for what is no date. */
+export function daysFromDate(text: string): Day[] {
+  const read = (['day-first', 'month-first'] as const).flatMap((order) => {
+    const cell = readDateCell(text, order);
+    return 'value' in cell && cell.value !== null ? [cell.value] : [];
+  });
+  return [...new Set(read)];
 }
 
 const fullWeekdays = {

@@ -2,7 +2,9 @@ import { at } from '../at';
 import { titleKey } from '../model/problem';
 import { type Technique, techniqueIdFrom } from '../model/technique';
 import { offeredTechniques } from '../model/log';
+import { type Day, addDays } from '../model/time';
 import { closest } from './closest';
+import { daysFromDate } from './quick-day';
 import type { QuickContext, QuickPart } from './quick-line';
 import { quote } from './quick-tokens';
 
@@ -27,7 +29,12 @@ export function doubtsIn(
     if (part.isNew && !text.startsWith('#"')) return [techniqueDoubt(line, part, context.techniques)];
     if (part.kind !== 'title' || isKnown) return [];
     const isLast = part === titleParts.at(-1) && titleParts.length > 1;
-    return numberDoubt(line, part, text, isLast) ?? costDoubt(line, part, text) ?? [];
+    return (
+      numberDoubt(line, part, text, isLast) ??
+      costDoubt(line, part, text) ??
+      dayDoubt(line, part, isLast, context.today) ??
+      []
+    );
   });
   const near = isKnown || titleParts.some((part) => line.charAt(part.start) === '"') ? null : nearTitle(title, context);
   return near === null ? doubts : [...doubts, titleDoubt(line, titleParts, title, near)];
@@ -69,6 +76,21 @@ function costDoubt(line: string, part: QuickPart, text: string): QuickDoubt | nu
     question: `Does “${text}” belong to the title?`,
     choices: [
       { label: `The cost is ${cost}`, line: withPart(line, part, cost) },
+      { label: 'It belongs to the title', line: withPart(line, part, quote(text)) },
+    ],
+  };
+}
+
+/** A date, or `yesterday` behind the title, most often tells when, and lacks its mark. */
+function dayDoubt(line: string, part: QuickPart, isLast: boolean, today: Day): QuickDoubt | null {
+  const text = line.slice(part.start, part.end);
+  const days = isLast && text.toLowerCase() === 'yesterday' ? [addDays(today, -1)] : daysFromDate(text);
+  const past = days.filter((day) => day <= today);
+  if (past.length === 0) return null;
+  return {
+    question: `Does “${text}” belong to the title?`,
+    choices: [
+      ...past.map((day) => ({ label: `It was on ${day}`, line: withPart(line, part, `@${day}`) })),
       { label: 'It belongs to the title', line: withPart(line, part, quote(text)) },
     ],
   };

@@ -104,6 +104,8 @@ describe('the quick line', () => {
     expect(faults('T @2026-12-01')).toEqual([jasmine.stringContaining('in the future')]);
     for (const far of ['1850-01-01', '9999-01-01', '0001-01-01'])
       expect(faults(`T @${far}`)).toEqual(['The day must lie between the years 1970 and 2199.']);
+    expect(faults('T @3.11.1850')).toEqual(['The day must lie between the years 1970 and 2199.']);
+    expect(faults('T @3/11/2026')).toEqual(['“3/11/2026” may be two days. Write @2026-11-03 or @2026-03-11.']);
     expect(faults('T O(1) O(1) O(1)')).toEqual([jasmine.stringContaining('third cost')]);
   });
 
@@ -122,7 +124,24 @@ describe('the quick line', () => {
     expect(choicesOf('Gull Census n^2 31m')).toEqual(['Gull Census O(n^2) 31m', 'Gull Census "n^2" 31m']);
     expect(choicesOf('Gull Census nlogn')[0]).toBe('Gull Census O(n log n)');
     expect(choicesOf('Beacon Line of Sihgt 31m')).toEqual(['"Beacon Line of Sight" 31m', '"Beacon Line of Sihgt" 31m']);
+    for (const [written, day] of [
+      ['20.11.2026', '2026-11-20'],
+      ['2026-11-20', '2026-11-20'],
+      ['20 Nov 2026', '2026-11-20'],
+      ['Nov 20, 2026', '2026-11-20'],
+      ['yesterday', '2026-11-23'],
+    ])
+      expect(choicesOf(`Gull Census 31m ${written}`)).toEqual([
+        `Gull Census 31m @${day}`,
+        `Gull Census 31m "${written}"`,
+      ]);
+    expect(choicesOf('Gull Census 3/11/2026').slice(0, 2)).toEqual([
+      'Gull Census @2026-11-03',
+      'Gull Census @2026-03-11',
+    ]);
     for (const plain of [
+      'Yesterday in the Harbour 12m',
+      'Gull Census 1.1.2199 12m',
       'House Painter 2 12m',
       'House Painter 3 Sums 12m',
       '3 Sum 5m',

@@ -1,14 +1,14 @@
 import { describeMiss, oneBeginning } from './cut-words';
 import { keyedFields } from './keyed-fields';
-import { readMinutesCell } from '../model/cells';
+import { readDateCell, readMinutesCell } from '../model/cells';
 import { type QuickDoubt, doubtsIn } from './quick-doubts';
 import { type CostPair, type Difficulty, difficulties, maxTitle, titleKey } from '../model/problem';
 import { isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
 import { type Help, type Result, type Slip, maxMinutes, slips } from '../model/sitting-words';
 import { maxAttempts } from '../model/attempt';
 import { type Technique, type TechniqueId, findTechnique, maxName, techniqueIdFrom } from '../model/technique';
-import { dayFromWord } from './quick-day';
-import { type Day, daysBetween, isDayOutside, withinYears } from '../model/time';
+import { dayFromWord, daysFromDate } from './quick-day';
+import { type Day, withinYears } from '../model/time';
 
 /** What the reader must know: it has neither clock nor log of its own. */
 export interface QuickContext {
@@ -280,11 +280,19 @@ function readDifficulty(body: string, draft: QuickDraft): Outcome {
 }
 
 function readWhen(body: string, draft: QuickDraft, today: Day): Outcome {
-  const day = dayFromWord(body.toLowerCase(), today);
-  if (day === null && isDayOutside(body)) return { fault: `The day ${withinYears}.` };
+  const word = dayFromWord(body.toLowerCase(), today);
+  const days = word === null ? daysFromDate(body) : [word];
+  const [day = null] = days;
+  if (day === null && isDateOutside(body)) return { fault: `The day ${withinYears}.` };
   if (day === null) return { fault: `No day “${body}”. Write @yesterday, @mon, @3d or @${today}.` };
-  if (daysBetween(day, today) < 0) return { fault: `${day} is in the future. Log what took place.` };
+  if (days.length > 1) return { fault: `“${body}” may be two days. Write ${days.map((it) => `@${it}`).join(' or ')}.` };
+  if (day > today) return { fault: `${day} is in the future. Log what took place.` };
   return draft.day === null ? { kind: 'when', value: day, draft: { day } } : twice('The day');
+}
+
+function isDateOutside(text: string): boolean {
+  const cell = readDateCell(text, 'day-first');
+  return 'reason' in cell && cell.reason.endsWith(withinYears);
 }
 
 function readKeyed(key: string, written: string, draft: QuickDraft): Outcome {

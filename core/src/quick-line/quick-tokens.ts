@@ -1,3 +1,5 @@
+import { daysFromDate } from './quick-day';
+
 /** One token of a quick line: `[start, end)` offsets into the line, and its text. */
 export interface QuickToken {
   readonly start: number;
@@ -14,7 +16,7 @@ export interface Unquoted {
 
 /**
  * Cuts a quick line into tokens. Blanks separate tokens, but neither inside double quotes nor inside the parentheses of
- * a cost, nor between a number and its unit. Every character that is not blank belongs to exactly one token.
+ * a cost, nor between a number and its unit, nor in a date. Every character that is not blank belongs to exactly one token.
  */
 export function tokenizeQuickLine(line: string): QuickToken[] {
   const tokens: QuickToken[] = [];
@@ -76,12 +78,13 @@ function endOfWord(line: string, start: number): number {
   return at;
 }
 
-/** A number and its unit are one token: `40 min`, `2 attempts`. */
+/** A number and its unit are one token: `40 min`, `2 attempts`. So is a date in words, `20 Nov 2026` or `Nov 20, 2026`. */
 function endOfCount(line: string, start: number): number | null {
-  const count = /^\d{1,4}\s+(?:min|mins|minutes?|hrs?|hours?|attempts?|tries)(?=\s|$)/i.exec(
-    line.slice(start, start + 40),
-  );
-  return count ? start + count[0].length : null;
+  const text = line.slice(start, start + 40);
+  const count = /^\d{1,4}\s+(?:min|mins|minutes?|hrs?|hours?|attempts?|tries)(?=\s|$)/i.exec(text);
+  const date = /^(?:\d{1,2}\.?\s\p{L}+\.?|\p{L}+\.?\s\d{1,2}(?:st|nd|rd|th)?),?\s\d{4}(?=\s|$)/u.exec(text);
+  if (count) return start + count[0].length;
+  return date && daysFromDate(date[0]).length > 0 ? start + date[0].length : null;
 }
 
 /** Quotes open at the start of a token, after one of the marks, or after `word:`; elsewhere a quote is a plain sign. */
