@@ -79,7 +79,13 @@ export const collections = {
     inMarkdown: null,
     order: bySittingTime,
   }),
-  techniques: row(TechniqueSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: allTechniques }),
+  techniques: row(TechniqueSchema, {
+    ...usual,
+    planFields: ['deleted', 'family', 'usualShare', 'hidden', 'mergedInto'],
+    hasTable: false,
+    inMarkdown: null,
+    arrange: allTechniques,
+  }),
   interviews: row(InterviewSchema, { ...usual, merges: 'fields', hasTable: false, inMarkdown: null }),
   choices: row(ChoiceSchema, { ...usual, hasTable: false, inMarkdown: null, arrange: newestChoices }),
   lists: row(ProblemListSchema, {

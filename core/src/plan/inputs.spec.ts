@@ -1,3 +1,4 @@
+import { catalogue } from '../model/catalogue';
 import { defaultSettings } from '../model/settings';
 import { makeInterview, makeList, makeProblem, makeSitting, newId } from '../testing/make';
 import { changesPlan } from './inputs';
@@ -17,6 +18,16 @@ describe('what the plan is made again for', () => {
     expect(now({ cost: { time: 'O(n)', space: null } })).toBeTrue();
     expect(now({ deleted: true })).toBeTrue();
     expect(changesPlan('problems', null, problem)).toBeTrue();
+  });
+
+  it('is another family or share of a technique, or that it is hidden or merged, but neither its name nor its template', () => {
+    const [shipped] = catalogue;
+    if (!shipped) throw new Error('no technique is shipped');
+    const now = (part: Partial<typeof shipped>): boolean =>
+      changesPlan('techniques', null, { ...shipped, revision: newId(), ...part });
+    expect([now({ template: 'queue = []' }), now({ name: 'Lanterns' })]).toEqual([false, false]);
+    expect([now({ hidden: true }), now({ mergedInto: 'heap' }), now({ usualShare: 9 })]).toEqual([true, true, true]);
+    expect(changesPlan('techniques', null, { ...shipped, id: 'lanterns' })).toBeTrue();
   });
 
   it('is the goal, the targets and the minutes, but neither theme nor keys', () => {

@@ -1,3 +1,4 @@
+import { catalogue } from '../model/catalogue';
 import type { EntryKind } from '../model/entry';
 import { type Collections, type LogCollectionName, collectionOf } from '../model/collections';
 import type { Settings } from '../model/settings';
@@ -19,6 +20,9 @@ export function changesPlan<N extends keyof Records>(name: N, before: Records[N]
   const fields: readonly PropertyKey[] | null = name === 'settings' ? planSettings : collectionOf(name).planFields;
   if (!fields) return true;
   if (fields.length === 0) return false;
-  const textOf = (record: Records[N], field: PropertyKey): string => JSON.stringify(record[field as keyof Records[N]]);
-  return before === null || fields.some((field) => textOf(before, field) !== textOf(after, field));
+  // A shipped technique is stored once something of it is changed.
+  const previous = before ?? (name === 'techniques' ? catalogue.find(({ id }) => id === after.id) : undefined);
+  const textOf = (record: object, field: PropertyKey): string =>
+    JSON.stringify((record as Readonly<Record<PropertyKey, unknown>>)[field]);
+  return previous === undefined || fields.some((field) => textOf(previous, field) !== textOf(after, field));
 }

@@ -102,9 +102,9 @@ export class Runway {
 
   protected move(item: PlanItem, to: string): void {
     if (to === '') return;
-    const target = item.problemId === null ? { technique: item.technique ?? '' } : { problemId: item.problemId };
+    const { target, name } = this.reasons.choiceAbout(item);
     const kind = item.kind === 'fresh' ? null : item.kind;
-    void this.log.choose(target, { pin: to, kind }, `Pinned ${this.reasons.nameOf(item)} to ${shortDay(to)}`);
+    void this.log.choose(target, { pin: to, kind }, `Pinned ${name} to ${shortDay(to)}`);
   }
 
   protected add(): void {

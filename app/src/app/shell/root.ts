@@ -23,6 +23,7 @@ import { DiskBackups } from '../store/disk-backup';
 import { LogStore } from '../store/log-store';
 import { Notices } from '../store/notices';
 import { RunningStore } from '../store/running-store';
+import { Templates } from '../store/templates';
 import { PROFILE } from '../store/profile';
 import { StartSitting } from '../store/start-sitting';
 import { isNarrowerThan } from '../ui/narrow';
@@ -106,6 +107,7 @@ export class Root {
 
   constructor() {
     inject(DiskBackups);
+    inject(Templates);
     effect(() => {
       if (this.log.hasHead()) applyTheme(this.log.settings().theme);
     });

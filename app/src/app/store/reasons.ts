@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { type Day, dayOf, daysBetween } from '@lernen/core/model';
+import { type ChoiceTarget, type Day, dayOf, daysBetween } from '@lernen/core/model';
 import { type PlanChange, type PlanItem, type ReasonNames, reasonSentence } from '@lernen/core/plan';
 import { shortDay } from '../ui/dates';
 import { kinds } from '../ui/kinds';
@@ -27,6 +27,14 @@ export class Reasons {
   nameOf(item: Pick<PlanItem, 'problemId' | 'technique'>): string {
     if (item.problemId !== null) return this.log.problemsById().get(item.problemId)?.title ?? 'A problem';
     return item.technique === null ? 'Something new' : this.techniqueName(item.technique);
+  }
+
+  /** What a choice about an item goes for, and its name: of a new problem, all new ones of its technique. */
+  choiceAbout(item: PlanItem): { readonly target: ChoiceTarget; readonly name: string } {
+    const name = this.nameOf(item);
+    return item.problemId === null
+      ? { target: { technique: item.technique ?? '' }, name: `new problems of ${name}` }
+      : { target: { problemId: item.problemId }, name };
   }
 
   /** What an item is called where it stands for itself. */

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
-import type { Sitting } from '@lernen/core/model';
+import { type Sitting, type Technique, defaultSettings } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
-import { Drafts } from '../data/drafts';
+import { REPOSITORY } from '../store/profile';
 import { somePractice, someProblem, someSitting } from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { TechniquePage } from './technique-page';
@@ -65,23 +65,18 @@ describe('the page of a technique', () => {
     expect(page.all('h1')[0]?.textContent).toBe('Heap');
   });
 
-  it('saves a template that a closed page had not, even an emptied one', async () => {
-    await open('heap');
-    const kept = new Drafts(page.database.name);
-    const openAgain = async (): Promise<void> => {
-      const again = TestBed.createComponent(TechniquePage);
-      again.componentRef.setInput('id', 'heap');
-      await again.whenStable();
-      await page.until(() => kept.text('template:heap') === null);
-      again.destroy();
-    };
-    const template = (): string | undefined => page.log.techniquesById().get('heap')?.template;
-    kept.keepText('template:heap', 'queue = []');
-    await openAgain();
-    expect(template()).toBe('queue = []');
-    kept.keepText('template:heap', '');
-    await openAgain();
-    expect(template()).toBe('');
+  it('takes up at once what is typed after the press that begins a template, and saves it when the field is left', async () => {
+    await open('heap', { settings: { ...defaultSettings, language: 'Python' } });
+    await page.until(() => page.all('.add').length > 0);
+    await page.press('The code to begin with');
+    await page.until(() => document.activeElement?.classList.contains('cm-content') === true);
+    document.execCommand('insertText', false, 'queue = []');
+    const heap = (): Technique | undefined => page.log.techniquesById().get('heap');
+    await page.until(() => TestBed.inject(REPOSITORY).drafts.text('template:heap') === 'queue = []');
+    expect(heap()?.template).toBe('');
+    document.activeElement?.dispatchEvent(new FocusEvent('focusout', { bubbles: true }));
+    await page.until(() => heap()?.template === 'queue = []');
+    expect(heap()?.templateLanguage).toBe('Python');
   });
 
   it('says so where there is no such technique', async () => {

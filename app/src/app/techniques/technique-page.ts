@@ -1,15 +1,27 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatTooltip } from '@angular/material/tooltip';
 import { techniquePhases } from '@lernen/core/desk';
 import { sittingEvidence } from '@lernen/core/estimate';
-import { type Slip, type Technique, dayOf, resolveTechnique, secondsText, techniquesOf } from '@lernen/core/model';
+import { type Slip, dayOf, resolveTechnique, secondsText, techniquesOf } from '@lernen/core/model';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
-import { REPOSITORY } from '../store/profile';
+import { Templates } from '../store/templates';
 import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { PhaseBars } from '../ui/phase-bars';
@@ -52,18 +64,19 @@ const maxShown = 200;
                   label="Language"
                   isMono
                   [maxLength]="40"
-                  [value]="it.templateLanguage"
-                  (committed)="saveTemplate({ templateLanguage: $event })"
+                  [value]="templates.languageOf(it)"
+                  (committed)="templates.save(it.id, { templateLanguage: $event })"
                 />
                 <app-code-editor
+                  #editor
                   label="Your template"
-                  [code]="it.template"
-                  [language]="it.templateLanguage"
-                  (codeChange)="writeTemplate($event)"
-                  (focusout)="flushTemplate()"
+                  [code]="template()"
+                  [language]="templates.languageOf(it)"
+                  (codeChange)="writeTemplate(it.id, $event)"
+                  (focusout)="leaveTemplate()"
                 />
               } @else {
-                <button type="button" matButton="text" class="add" (click)="isWritingTemplate.set(true)">
+                <button type="button" matButton="text" class="add" (click)="beginTemplate()">
                   The code to begin with
                 </button>
               }
@@ -209,16 +222,22 @@ export class TechniquePage {
   protected readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly reasons = inject(Reasons);
-  private readonly drafts = inject(REPOSITORY).drafts;
+  protected readonly templates = inject(Templates);
+  private readonly injector = inject(Injector);
   readonly id = input.required<string>();
   protected readonly percent = percent;
   protected readonly counted = counted;
   protected readonly maxShown = maxShown;
   private readonly resolved = computed(() => resolveTechnique(this.id(), this.log.techniquesById()));
   protected readonly isWritingTemplate = signal(false);
-  /** The template while it is being typed. */
-  private readonly draftName = computed(() => `template:${this.resolved()}`);
   protected readonly technique = computed(() => this.log.techniquesById().get(this.resolved()) ?? null);
+  /** What is being typed here; it stands whatever another page saves meanwhile. */
+  private readonly typed = signal<{ readonly id: string; readonly code: string } | null>(null);
+  protected readonly template = computed(() => {
+    const [typed, technique] = [this.typed(), this.technique()];
+    return typed !== null && typed.id === technique?.id ? typed.code : (technique?.template ?? '');
+  });
+  private readonly editor = viewChild<unknown, ElementRef<HTMLElement>>('editor', { read: ElementRef });
   protected readonly estimate = computed(() => this.derived.techniques().get(this.resolved()) ?? null);
   protected readonly slips = computed(() =>
     (Object.entries(this.estimate()?.slips ?? {}) as [Slip, number][])
@@ -270,29 +289,33 @@ export class TechniquePage {
   }
 
   constructor() {
-    // What a page that was reloaded or closed had not saved.
-    effect(() => {
-      this.resolved();
-      untracked(() => void this.flushTemplate());
+    const leave = (): void => {
+      if (document.visibilityState === 'hidden') void this.leaveTemplate();
+    };
+    document.addEventListener('visibilitychange', leave);
+    inject(DestroyRef).onDestroy(() => {
+      document.removeEventListener('visibilitychange', leave);
+      void this.leaveTemplate();
     });
   }
 
-  protected writeTemplate(code: string): void {
-    this.drafts.keepText(this.draftName(), code);
+  /** What is typed next is meant for the template. */
+  protected beginTemplate(): void {
+    this.isWritingTemplate.set(true);
+    afterNextRender(() => this.editor()?.nativeElement.focus(), { injector: this.injector });
   }
 
-  /** Leaving the field saves it: every save of a technique makes a new plan. */
-  protected async flushTemplate(): Promise<void> {
-    const name = this.draftName();
-    const template = this.drafts.text(name);
-    if (template === null) return;
-    if (template === this.technique()?.template || (await this.saveTemplate({ template })))
-      this.drafts.forgetText(name);
+  protected writeTemplate(id: string, code: string): void {
+    // What another page saved comes this way too.
+    if (code === this.template()) return;
+    this.typed.set({ id, code });
+    this.templates.keep(id, code);
   }
 
-  protected async saveTemplate(part: Partial<Technique>): Promise<boolean> {
-    const technique = this.technique();
-    if (!technique) return false;
-    return this.log.saveTechniques([{ ...technique, ...part }], `Saved the template of ${technique.name}`);
+  /** Leaving the field or the page saves what was typed, as one step. */
+  protected async leaveTemplate(): Promise<void> {
+    const typed = this.typed();
+    if (typed !== null && (await this.templates.saveTyped(typed.id, typed.code)))
+      this.typed.update((now) => (now === typed ? null : now));
   }
 }

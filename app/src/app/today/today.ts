@@ -5,7 +5,6 @@ import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle } from '@angular/material/expansion';
 import {
   type Choice,
-  type ChoiceTarget,
   addDays,
   dayOf,
   daysBetween,
@@ -183,8 +182,7 @@ export class Today {
   }
 
   protected choose(item: PlanItem, choice: 'tomorrow' | 'week' | 'drop' | 'pin'): void {
-    const target = targetOf(item);
-    const name = this.reasons.nameOf(item);
+    const { target, name } = this.reasons.choiceAbout(item);
     const days = choice === 'week' ? 7 : 1;
     const notBefore = addDays(this.clock.today(), days);
     const choices: Record<typeof choice, [Choice['choice'], string]> = {
@@ -195,8 +193,4 @@ export class Today {
     };
     void this.log.choose(target, ...choices[choice]);
   }
-}
-
-function targetOf(item: PlanItem): ChoiceTarget {
-  return item.problemId === null ? { technique: item.technique ?? '' } : { problemId: item.problemId };
 }
