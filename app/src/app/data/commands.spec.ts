@@ -1,5 +1,13 @@
 import { RecordError } from '@lernen/core/errors';
-import { ProblemListSchema, dataVersion, logFrom } from '@lernen/core/model';
+import {
+  type Problem,
+  ProblemListSchema,
+  type Technique,
+  TechniqueSchema,
+  catalogue,
+  dataVersion,
+  logFrom,
+} from '@lernen/core/model';
 import { Dexie } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
@@ -157,6 +165,35 @@ describe('commands on the database', () => {
     expect(await undo(database, seq, newId)).toEqual({ restored: 1, left: 1 });
     const log = await standing();
     expect([log.problems.map(({ title }) => title), log.sittings.length]).toEqual([['Used since'], 1]);
+  });
+
+  it('never take away a technique that another problem has since, but what was changed of a shipped one', async () => {
+    const of = (title: string): Problem => ({ ...someProblem(title), techniques: ['tide-ladder', 'heap'] });
+    const ladder = TechniqueSchema.parse({
+      id: 'tide-ladder',
+      revision: newId(),
+      name: 'Tide ladder',
+      family: 'My own',
+    });
+    const heap = { ...catalogue.find(({ id }) => id === 'heap'), revision: newId(), hidden: true } as Technique;
+    const { seq } = await write(database, { problems: [of('First')], techniques: [ladder, heap] }, 'Logged');
+    await write(database, { problems: [of('Second')] }, 'Logged');
+    expect(await undo(database, seq, newId)).toEqual({ restored: 2, left: 1 });
+    const log = await standing();
+    expect(log.problems.map(({ title }) => title)).toEqual(['Second']);
+    expect(log.techniques.find(({ id }) => id === 'tide-ladder')?.name).toBe('Tide ladder');
+    expect(log.techniques.find(({ id }) => id === 'heap')?.hidden).toBeFalse();
+  });
+
+  it('never take away what came back and was built on since', async () => {
+    const problem = someProblem('Lens Polishing Order');
+    await write(database, { problems: [problem] }, 'Logged');
+    await write(database, { problems: [{ ...problem, revision: newId(), deleted: true }] }, 'Removed');
+    const { seq } = await write(database, { problems: [{ ...problem, revision: newId() }] }, 'Brought back');
+    await write(database, { sittings: [someSitting(problem.id)] }, 'Logged a sitting');
+    expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 1 });
+    const log = await standing();
+    expect([log.problems.length, log.sittings.length]).toEqual([1, 1]);
   });
 
   it('tell which steps can still be undone', async () => {

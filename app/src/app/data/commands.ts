@@ -9,6 +9,7 @@ import {
   type Problem,
   type Settings,
   SettingsSchema,
+  catalogue,
   collectionNames,
   collectionOf,
   newestRevisions,
@@ -274,11 +275,11 @@ async function inverse(
       name,
       written.map(({ id }) => id),
     );
-    const built = name === 'problems' ? await builtUpon(database, entry) : new Set<string>();
+    const built = await builtUpon(database, name, entry);
     const records = written.flatMap(({ id, revision }, index) => {
       const now = current[index];
       const old = before[index];
-      if (!now || now.revision !== revision || (!old && built.has(id))) {
+      if (!now || now.revision !== revision || (wasAbsent(old) && built.has(id))) {
         left++;
         return [];
       }
@@ -295,21 +296,52 @@ async function inverse(
   return { changes: changes as Changes, left };
 }
 
-/** The problems of an entry of the journal at which something stands that it did not write. */
-async function builtUpon(database: LernenDatabase, entry: JournalEntry): Promise<Set<string>> {
-  const before = unpack(entry.before.problems);
-  const added = unpack(entry.written.problems).flatMap(({ id }, index) => (before[index] ? [] : [id]));
-  const problems = new Set(added);
+/** Whether a record was not there, or had been removed: undoing what wrote it takes it away. */
+function wasAbsent(before: object | null | undefined): boolean {
+  return !before || (before as Partial<LogRecord>).deleted === true;
+}
+
+/** Those that an entry of the journal brought, and on which something stands that it did not write. */
+async function builtUpon(
+  database: LernenDatabase,
+  name: CollectionName,
+  { before, written }: JournalEntry,
+): Promise<Set<string>> {
+  const former = unpack(before[name]);
+  const brought = new Set(
+    unpack(written[name]).flatMap(({ id }, index) => (wasAbsent(former[index]) && !shippedIds.has(id) ? [id] : [])),
+  );
+  if (brought.size === 0) return brought;
+  const uses = usesOf[name] ?? {};
   const built = new Set<string>();
-  if (problems.size === 0) return built;
-  for (const name of collectionNames.filter((it) => collectionOf(it).isOfProblem)) {
-    const own = new Set(unpack(entry.written[name]).map(({ id }) => id));
-    const rows = (await database.table(name).toArray()) as (LogRecord & { readonly problemId: string })[];
-    for (const { id, problemId, deleted } of newestRevisions(rows.filter((row) => problems.has(row.problemId))))
-      if (!deleted && !own.has(id)) built.add(problemId);
+  for (const user of collectionNames) {
+    const used = uses[user];
+    if (!used) continue;
+    const own = new Set(unpack(written[user]).map(({ id }) => id));
+    const usedBy = (record: object): string[] => used(record).filter((id) => brought.has(id));
+    const rows = (await database.table(user).toArray()) as LogRecord[];
+    for (const row of newestRevisions(rows.filter((it) => usedBy(it).length > 0)))
+      if (!row.deleted && !own.has(row.id)) for (const id of usedBy(row)) built.add(id);
   }
   return built;
 }
+
+/** What is shipped stays whatever is undone: only the changes to it go. */
+const shippedIds: ReadonlySet<string> = new Set(catalogue.map(({ id }) => id));
+
+type Uses = Partial<Record<CollectionName, (record: object) => readonly string[]>>;
+
+const ofProblem: Uses = Object.fromEntries(
+  collectionNames
+    .filter((name) => collectionOf(name).isOfProblem)
+    .map((name) => [name, (it: object) => [(it as { readonly problemId: string }).problemId]]),
+);
+
+/** Which records mean nothing, or less, without a record of a collection: by what they are, the ids that they name. */
+const usesOf: Partial<Record<CollectionName, Uses>> = {
+  problems: ofProblem,
+  techniques: { problems: (it) => (it as Collections['problems']).techniques },
+};
 
 /** The state of each id that counts: where every revision is kept the newest. */
 export async function currentOf<N extends CollectionName>(

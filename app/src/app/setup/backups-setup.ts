@@ -64,8 +64,8 @@ interface Group {
           <p class="second">{{ text }} Everything else works.</p>
         } @else if (backups(); as found) {
           <p class="second">
-            After changes a backup is written to disk. The last 20 of this browser are kept, and the last of each day
-            for a month.
+            After changes a backup is written to disk. Of this browser the last 20 are kept, ten minutes or more apart,
+            and the last of each day for a month.
           </p>
           <p class="actions">
             <button type="button" matButton="outlined" (click)="backUp()">Back up now</button>
