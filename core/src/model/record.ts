@@ -10,6 +10,9 @@ export const IdSchema = z
   .check(z.refine((id) => id.toLowerCase() < tooLate, { error: 'must have been made before the year 2200' }));
 export type Id = z.infer<typeof IdSchema>;
 
+/** Older than any that a person can make, so that every change of theirs wins over what has it. */
+export const oldestRevision: Id = '00000000-0000-7000-8000-000000000000';
+
 /** Makes identifiers. Passed in, so that core stays free of clocks and randomness. */
 export type NewId = () => Id;
 
@@ -42,8 +45,13 @@ export interface LogRecord {
  */
 export function revisionAfter(seen: Id, fresh: Id): Id {
   if (fresh > seen) return fresh;
-  const time = (Number.parseInt(seen.replace('-', '').slice(0, 12), 16) + 1).toString(16).padStart(12, '0');
+  const time = (timeOfId(seen) + 1).toString(16).padStart(12, '0');
   return `${time.slice(0, 8)}-${time.slice(8)}${fresh.slice(13)}`;
+}
+
+/** When an id was made, milliseconds since the epoch. */
+export function timeOfId(id: Id): number {
+  return Number.parseInt(id.replace('-', '').slice(0, 12), 16);
 }
 
 /** The newest revision of each id, tombstones included, in order of first appearance. */

@@ -276,10 +276,13 @@ async function inverse(
       written.map(({ id }) => id),
     );
     const built = await builtUpon(database, name, entry);
+    const { schema } = collectionOf(name);
     const records = written.flatMap(({ id, revision }, index) => {
       const now = current[index];
       const old = before[index];
-      if (!now || now.revision !== revision || (wasAbsent(old) && built.has(id))) {
+      // What took the place of a row that cannot be read stays too.
+      const isBroken = !!old && !safeParse(schema, old).success;
+      if (!now || now.revision !== revision || isBroken || (wasAbsent(old) && built.has(id))) {
         left++;
         return [];
       }

@@ -18,7 +18,7 @@ import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
 import { nextTask } from './turns';
-import { type UnreadableRow, unreadableRows } from './unreadable';
+import { type UnreadableRow, unreadableRows, withStandIns } from './unreadable';
 
 const identityKey = 'identity';
 
@@ -90,7 +90,8 @@ export class Repository {
   /** The log's records as of now, with what all sheets hold. */
   async everything(): Promise<StoredRecords> {
     await this.catchUp();
-    return { ...this.stored(), entries: await ended(allEntries(this.database)) };
+    const entries = await ended(allEntries(this.database));
+    return ended(withStandIns(this.database, { ...this.stored(), entries }));
   }
 
   /** Everything on one sheet, tombstones included. */

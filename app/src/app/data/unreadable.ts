@@ -1,6 +1,18 @@
 import { faultsOf } from '@lernen/core/archive';
 import type { Fault } from '@lernen/core/errors';
-import { collectionNames, collectionOf, readSettings, safeParse } from '@lernen/core/model';
+import {
+  type Id,
+  type Problem,
+  ProblemSchema,
+  type StoredRecords,
+  collectionNames,
+  collectionOf,
+  oldestRevision,
+  readSettings,
+  safeParse,
+  timeOfId,
+} from '@lernen/core/model';
+import type * as z from 'zod/mini';
 import { withoutId } from './commands';
 import type { ContentTable, LernenDatabase, StoredEntry } from './database';
 import { withoutFills } from './entries';
@@ -31,4 +43,30 @@ export async function unreadableRows(database: LernenDatabase): Promise<Unreadab
       faults: unreadable.map((path) => ({ path, reason: 'cannot be read; the usual value counts instead' })),
     });
   return found;
+}
+
+/**
+ * Records with a problem in the place of each that is missing or cannot be read, so that what belongs to it has a home in
+ * files. It has what can be read of the row, and the oldest revision: any state that can be read wins over it.
+ */
+export async function withStandIns(database: LernenDatabase, stored: StoredRecords): Promise<StoredRecords> {
+  const known = new Set(stored.problems.map(({ id }) => id));
+  const named = [...stored.sittings, ...stored.entries].map(({ problemId }) => problemId);
+  const missing = [...new Set(named)].filter((id) => !known.has(id));
+  if (missing.length === 0) return stored;
+  const rows = await database.table<object | undefined>('problems').bulkGet(missing);
+  return { ...stored, problems: [...stored.problems, ...missing.map((id, index) => standIn(id, rows[index]))] };
+}
+
+function standIn(id: Id, row: object = {}): Problem {
+  const schemas: Readonly<Record<string, z.ZodMiniType>> = ProblemSchema.shape;
+  const readable = Object.entries(row).filter(([name, value]) => schemas[name]?.safeParse(value).success);
+  return ProblemSchema.parse({
+    title: 'A problem that cannot be read',
+    createdAt: new Date(timeOfId(id)).toISOString(),
+    ...Object.fromEntries(readable),
+    id,
+    revision: oldestRevision,
+    changed: undefined,
+  });
 }

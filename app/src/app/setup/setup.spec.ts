@@ -1,5 +1,5 @@
 import { archiveFrom, formatArchive, readArchive } from '@lernen/core/archive';
-import { catalogue, noRecords } from '@lernen/core/model';
+import { catalogue, noRecords, oldestRevision } from '@lernen/core/model';
 import { Repository } from '../data/repository';
 import { v7 as newId } from 'uuid';
 import { someProblem, someSettings, someSitting } from '../testing/database';
@@ -226,8 +226,8 @@ describe('Setup', () => {
 
   it('goes on with a row that cannot be read, names it and hands it out', async () => {
     const [good, bad] = [someProblem('Good'), someProblem('Bad')];
-    page = await openPage(Setup, '/setup', { problems: [good, bad] });
-    await page.database.collection('problems').put({ ...bad, title: '' });
+    page = await openPage(Setup, '/setup', { problems: [good, bad], sittings: [someSitting(bad.id)] });
+    await page.database.collection('problems').put({ ...bad, difficulty: 'grim' } as never);
     await page.database.settings.put({ ...someSettings, id: 'settings', goal: 7, later: 'kept' } as never);
     const repository = new Repository(page.database);
     await repository.catchUp();
@@ -237,10 +237,13 @@ describe('Setup', () => {
     await repository.write({ settings: { ...settings, theme: 'dark' } }, 'Changed the theme');
     expect(await page.database.settings.get('settings')).toEqual(jasmine.objectContaining({ later: 'kept' }));
     expect((await repository.unreadableRows()).map(({ table, faults }) => [table, faults[0]?.path])).toEqual([
-      ['problems', 'title'],
+      ['problems', 'difficulty'],
     ]);
+    // What was logged at it keeps its home in files: with what can be read of it, over which any whole state wins.
     const archive = readArchive(formatArchive(archiveFrom(await repository.everything(), good.createdAt)));
-    expect(archive.problems.map(({ title }) => title)).toEqual(['Good']);
+    expect(archive.problems.map(({ title }) => title)).toEqual(['Good', 'Bad']);
+    expect(archive.problems[1]).toEqual({ ...bad, difficulty: null, revision: oldestRevision });
+    expect(archive.sittings.map(({ problemId }) => problemId)).toEqual([bad.id]);
   });
 
   it('takes nothing of a damaged archive and says where it is wrong', async () => {

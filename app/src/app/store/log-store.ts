@@ -136,7 +136,7 @@ export const LogStore = signalStore(
       try {
         const { restored, left } = await repository.undo(seq);
         await store.catchUp();
-        const rest = left > 0 ? ` ${left} changed again since and stayed.` : '';
+        const rest = left > 0 ? ` ${left} changed or used since, and stayed.` : '';
         notices.say(restored > 0 ? `Undone.${rest}` : `There was nothing left to undo.${rest}`);
       } catch (error) {
         notices.fail(error);
