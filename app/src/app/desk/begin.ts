@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { singleEntry, titleKey } from '@lernen/core/model';
 import { emptyDraft } from '@lernen/core/quick-line';
+import { DeskLock } from './desk-lock';
 import { LogStore } from '../store/log-store';
 import { StartSitting } from '../store/start-sitting';
 import { TextArea } from '../ui/fields/text-area';
@@ -57,6 +58,7 @@ export class Begin {
   private readonly starting = inject(StartSitting);
   protected readonly title = signal<string | null>(null);
   protected readonly statement = signal('');
+  private readonly lock = inject(DeskLock);
   protected readonly isStarting = signal(false);
   protected readonly known = computed(() => {
     const title = titleKey(this.title() ?? '');
@@ -70,6 +72,7 @@ export class Begin {
     const known = this.known();
     if (known) await this.starting.of(known.id, 'first-solve');
     else await this.startNew(title);
+    this.lock.claim();
     this.isStarting.set(false);
   }
 

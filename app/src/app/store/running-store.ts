@@ -125,13 +125,15 @@ const unstarted = {
 interface RunningState {
   readonly running: Running | null;
   readonly isLoaded: boolean;
+  /** The sitting that this page has started and not worked at yet, by its id. */
+  readonly _begun: string | null;
   /** The version of what this page wrote or took over last. */
   readonly _version: number;
   /** Writes under way. */
   readonly _writeCount: number;
 }
 
-const initialState: RunningState = { running: null, isLoaded: false, _version: 0, _writeCount: 0 };
+const initialState: RunningState = { running: null, isLoaded: false, _begun: null, _version: 0, _writeCount: 0 };
 
 /** The one sitting under way, shared by all tabs. */
 export const RunningStore = signalStore(
@@ -193,10 +195,12 @@ export const RunningStore = signalStore(
     },
   })),
   withMethods((store) => ({
-    start: (problemId: string, kind: SittingKind, twist = '', plannedMinutes: number | null = null): Promise<void> =>
-      store._put({
+    start(problemId: string, kind: SittingKind, twist = '', plannedMinutes: number | null = null): Promise<void> {
+      const sittingId = newId();
+      patchState(store, { _begun: sittingId });
+      return store._put({
         ...unstarted,
-        sittingId: newId(),
+        sittingId,
         problemId,
         kind,
         twist,
@@ -204,8 +208,18 @@ export const RunningStore = signalStore(
         startedAt: store._clock.now(),
         resumedAt: store._clock.milliseconds(),
         seenAt: store._clock.milliseconds(),
-      }),
+      });
+    },
 
+    /** Whether the sitting under way was started by this page. It is asked once, by the desk that shows it first. */
+    claim(): boolean {
+      const begun = store._begun();
+      patchState(store, { _begun: null });
+      return begun !== null && begun === store.running()?.sittingId;
+    },
+
+  })),
+  withMethods((store) => ({
     /** Stops the clock, and turns to telling what happened. */
     tell(part: Partial<Running> = {}): Promise<void> {
       const [running, workedBefore] = [store.running(), store.worked()];
