@@ -217,7 +217,6 @@ export const RunningStore = signalStore(
       patchState(store, { _begun: null });
       return begun !== null && begun === store.running()?.sittingId;
     },
-
   })),
   withMethods((store) => ({
     /** Stops the clock, and turns to telling what happened. */
