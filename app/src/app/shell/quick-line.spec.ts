@@ -166,6 +166,17 @@ describe('the quick line', () => {
     expect(input().value).toBe('Kelp');
   });
 
+  it('takes the next line after the one that is still being saved', async () => {
+    await open();
+    await type('Gull Census #heap 31m');
+    const first = key('Enter');
+    await type('Kelp Row Mowing #greedy 20m');
+    await Promise.all([first, key('Enter')]);
+    await page.until(() => titles().includes('Kelp Row Mowing'));
+    expect(titles()).toContain('Gull Census');
+    await page.until(() => input().value === '');
+  });
+
   it('waits with Enter until the log is read, and then knows the sittings before this one', async () => {
     page = await openPage(QuickLine, '/', practice, '', 'begun');
     await type('beacon b 12m');

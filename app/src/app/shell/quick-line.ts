@@ -144,7 +144,8 @@ export class QuickLine {
   protected readonly hasFocus = signal(false);
   /** Set when Escape closed the list; typing opens it again. */
   private readonly isClosed = signal(false);
-  private isSaving = false;
+  /** The line that is being saved. */
+  private saving: { readonly line: string; readonly done: Promise<void> } | null = null;
   /** Enter was pressed on a line that leaves something to be asked. */
   protected readonly isAsking = linkedSignal({ source: () => this.line(), computation: () => false });
   /** What is to be answered before the line can be saved: first what may be meant otherwise, then whether it was solved. */
@@ -281,10 +282,20 @@ export class QuickLine {
 
   protected async save(): Promise<void> {
     const line = this.line();
-    // Enter that is held down logs once.
-    if (this.isSaving) return;
+    // Enter that is held down logs once; another line waits until the one before it is saved.
+    while (this.saving) {
+      if (this.saving.line === line) return;
+      await this.saving.done;
+    }
+    if (this.line() !== line) return;
+    const done = this.saveLine(line).finally(() => (this.saving = null));
+    this.saving = { line, done };
+    await done;
+  }
+
+  private async saveLine(line: string): Promise<void> {
     // Before the log is read nobody knows which problem and which technique a line means.
-    await this.busyWith(this.log.whole());
+    await this.log.whole();
     const { isComplete, draft, knownProblemId, purpose, doubts } = readQuickLine(line, this.context());
     if (!isComplete) {
       this.input().nativeElement.focus();
@@ -296,7 +307,7 @@ export class QuickLine {
     }
     if (purpose === 'planned') {
       const planned = this.log.plannedFor(draft, knownProblemId);
-      await this.saveOnce(line, this.log.savePlanned([planned], `Kept ${planned.title} for later`));
+      await this.clearWhenSaved(line, this.log.savePlanned([planned], `Kept ${planned.title} for later`));
       return;
     }
     const records = this.log.recordsFor(draft, knownProblemId);
@@ -307,7 +318,7 @@ export class QuickLine {
       records.techniques.length > 0
         ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}`
         : '';
-    await this.saveOnce(line, this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`));
+    await this.clearWhenSaved(line, this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`));
   }
 
   /** What is not said is asked, not guessed: a title alone is no solve, and a slip of the keys no new technique. */
@@ -332,18 +343,8 @@ export class QuickLine {
   }
 
   /** What was typed meanwhile is the next line. */
-  private async saveOnce(line: string, saving: Promise<boolean>): Promise<void> {
-    const isSaved = await this.busyWith(saving);
-    if (isSaved && this.line() === line) this.write('');
-  }
-
-  private async busyWith<T>(work: Promise<T>): Promise<T> {
-    this.isSaving = true;
-    try {
-      return await work;
-    } finally {
-      this.isSaving = false;
-    }
+  private async clearWhenSaved(line: string, saving: Promise<boolean>): Promise<void> {
+    if ((await saving) && this.line() === line) this.write('');
   }
 
   private write(line: string): void {
