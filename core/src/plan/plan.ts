@@ -1,15 +1,17 @@
+import * as z from 'zod/mini';
 import type { ChanceRange } from '../estimate/chance';
 import type { Log } from '../model/log';
-import type { ProblemId } from '../model/problem';
-import type { ReviewKind, SittingKind } from '../model/sitting-kinds';
+import { type ProblemId, ProblemIdSchema } from '../model/problem';
+import { type SittingKind, reviewKinds } from '../model/sitting-kinds';
 import type { Help, Result } from '../model/sitting-words';
-import type { TechniqueId } from '../model/technique';
-import type { Day, Instant, Zone } from '../model/time';
+import { type TechniqueId, TechniqueIdSchema } from '../model/technique';
+import { type Day, DaySchema, type Instant, type Zone } from '../model/time';
 import type { Estimates } from '../estimate/estimate';
 import type { TwistsByProblem } from './model/twists';
 
 /** What a planned item asks for: a review, or a fresh problem of a technique. */
-export type PlannedKind = ReviewKind | 'fresh';
+export const PlannedKindSchema = z.enum([...reviewKinds, 'fresh']);
+export type PlannedKind = z.infer<typeof PlannedKindSchema>;
 
 /**
  * What a good coach brings back whatever else would gain: what failed after its answer was read, or without it; the first
@@ -105,24 +107,26 @@ export interface UnplacedPin {
 }
 
 /** Readiness for the next interview as if it were on this day. */
-export interface ReadinessPoint {
-  readonly date: Day;
-  readonly interviewId: string | null;
-  readonly ifKept: number;
-  readonly ifDropped: number;
-}
+export const ReadinessPointSchema = z.object({
+  date: DaySchema,
+  interviewId: z.nullable(z.string()),
+  ifKept: z.number(),
+  ifDropped: z.number(),
+});
+export type ReadinessPoint = Readonly<z.infer<typeof ReadinessPointSchema>>;
 
 /** Something of the previous plan that is not where it was. */
-export interface PlanChange {
-  readonly problemId: ProblemId | null;
-  readonly technique: TechniqueId | null;
-  readonly kind: PlannedKind;
-  readonly from: Day;
+export const PlanChangeSchema = z.object({
+  problemId: z.nullable(ProblemIdSchema),
+  technique: z.nullable(TechniqueIdSchema),
+  kind: PlannedKindSchema,
+  from: DaySchema,
   /** Null where it is not planned any more. */
-  readonly to: Day | null;
+  to: z.nullable(DaySchema),
   /** The day was missed; something that was logged, chosen or set is worth more than the old order. */
-  readonly why: 'missed' | 'better';
-}
+  why: z.enum(['missed', 'better']),
+});
+export type PlanChange = Readonly<z.infer<typeof PlanChangeSchema>>;
 
 export interface Plan {
   readonly asOf: Instant;
@@ -145,8 +149,28 @@ export interface FollowedPlan {
       Partial<Pick<PlanItem, 'freshOn'>>)[];
   }[];
   /** Unknown where it was not kept. */
-  readonly sittings?: number;
+  readonly sittings?: number | undefined;
 }
+
+/** A plan as it is kept until the next one: where its items stood, and what had moved on its day. */
+export const PlanTraceSchema = z.object({
+  days: z.array(
+    z.object({
+      date: DaySchema,
+      items: z.array(
+        z.object({
+          problemId: z.nullable(ProblemIdSchema),
+          technique: z.nullable(TechniqueIdSchema),
+          kind: PlannedKindSchema,
+          freshOn: z._default(z.nullable(DaySchema), null),
+        }),
+      ),
+    }),
+  ),
+  sittings: z.optional(z.number()),
+  changes: z._default(z.array(PlanChangeSchema), []),
+});
+export type PlanTrace = z.infer<typeof PlanTraceSchema>;
 
 export interface PlanInput {
   readonly log: Log;

@@ -1,6 +1,7 @@
 import { Dexie } from 'dexie';
 import { type Stage, attemptWith, dataVersion, singleEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
+import * as z from 'zod/mini';
 import { someProblem, someSitting } from '../testing/database';
 import { LernenDatabase, databaseNames } from './database';
 import { storedEntry } from './entries';
@@ -63,7 +64,7 @@ describe('a database of an earlier version', () => {
       ]);
       expect(await repository.filledStages()).toEqual(new Map([[problem.id, new Set<Stage>(['bounds', 'read'])]]));
       expect(repository.log().sittings.map(({ attempts }) => attempts)).toEqual([[attemptWith('too-slow')]]);
-      expect(await repository.local('kept')).toBe(7);
+      expect(await repository.local('kept', z.number())).toBe(7);
       const seq = await repository.write({ problems: [{ ...problem, title: 'Renamed' }] }, 'Renamed it');
       await repository.undo(seq);
       await repository.catchUp();

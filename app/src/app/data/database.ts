@@ -2,13 +2,15 @@ import {
   type CollectionName,
   type Collections,
   type Entry,
+  IdSchema,
+  InstantSchema,
   type Settings,
   collectionNames,
   collectionOf,
   dataVersion,
 } from '@lernen/core/model';
-import type { FollowedPlan, PlanChange } from '@lernen/core/plan';
 import { Dexie, type EntityTable, type Table } from 'dexie';
+import * as z from 'zod/mini';
 import type { Kept } from './packed';
 import { upgradeTo } from './upgrade';
 
@@ -56,12 +58,6 @@ export interface Written {
   readonly revision: string;
 }
 
-/** Where the items of the last plan stood; the next plan keeps them unless something is clearly better. */
-export interface PlanTrace extends FollowedPlan {
-  /** What moved on the day of the plan, told as long as that day lasts. */
-  readonly changes?: readonly PlanChange[];
-}
-
 /** Things of this browser alone: they are in no archive. */
 export interface LocalRow {
   readonly key: string;
@@ -78,11 +74,8 @@ type CollectionTables = {
 };
 
 /** Which database this is: its backups are told from those of other browsers by it. */
-export interface Identity {
-  readonly id: string;
-  /** ISO 8601 UTC. */
-  readonly since: string;
-}
+export const IdentitySchema = z.object({ id: IdSchema, since: InstantSchema });
+export type Identity = z.infer<typeof IdentitySchema>;
 
 /** Why a page may not write any more: the database was deleted or closed under it, or is that of a later version. */
 export type Loss = 'deleted' | 'closed' | 'newer';

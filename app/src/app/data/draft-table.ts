@@ -1,4 +1,7 @@
 import { Dexie, type EntityTable } from 'dexie';
+import * as z from 'zod/mini';
+
+const DraftRowSchema = z.object({ key: z.string(), seq: z.number(), values: z.array(z.unknown()) });
 
 interface DraftRow {
   readonly key: string;
@@ -35,11 +38,12 @@ export class DraftTable {
   /** None where the database refuses: the page's storage has them too. */
   async startingWith(prefix: string): Promise<DraftRow[]> {
     await this.opening;
-    return this.database.drafts
+    const rows = await this.database.drafts
       .where('key')
       .startsWith(prefix)
       .toArray()
       .catch(() => []);
+    return rows.filter((row) => DraftRowSchema.safeParse(row).success);
   }
 
   /**

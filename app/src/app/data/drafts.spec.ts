@@ -32,6 +32,15 @@ describe('drafts', () => {
     expect(await new Drafts('spec').leftUnwritten('sheet')).toEqual(newest);
   });
 
+  it('of earlier pages are passed over where the storage holds nothing that can be read', async () => {
+    const before = new Drafts('spec');
+    before.keepUnwritten('sheet', ['a ring']);
+    for (const [page, text] of Object.entries({ a: '{cut', b: '7', c: '{"seq":"x"}' }))
+      localStorage.setItem(`spec:draft:sheet:${page}`, text);
+    const left = await new Drafts('spec').leftUnwritten('sheet');
+    expect(left.map(({ page, values }) => [page, values])).toEqual([[before.page, ['a ring']]]);
+  });
+
   it('are gone once all is written', async () => {
     const before = new Drafts('spec');
     before.keepUnwritten('sheet', ['a ring']);

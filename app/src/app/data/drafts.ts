@@ -1,4 +1,6 @@
+import * as z from 'zod/mini';
 import { DraftTable } from './draft-table';
+import { parsedJson } from './parsed-json';
 
 /** What an earlier page had yet to write. */
 export interface LeftDraft {
@@ -7,6 +9,9 @@ export interface LeftDraft {
   readonly seq: number;
   readonly values: readonly unknown[];
 }
+
+/** A list of values alone was kept by earlier versions. */
+const KeptDraftSchema = z.union([z.array(z.unknown()), z.object({ seq: z.number(), values: z.array(z.unknown()) })]);
 
 const textKind = 'text:';
 const seqKind = 'text-seq:';
@@ -107,10 +112,11 @@ export class Drafts {
     const keys = Array.from({ length: this.storage.length }, (_, index) => this.storage.key(index) ?? '')
       .filter((key) => key.startsWith(prefix) && !key.endsWith(this.page))
       .sort();
-    return keys.map((key) => {
-      const kept = JSON.parse(this.storage.getItem(key) ?? '[]') as unknown[] | Pick<LeftDraft, 'seq' | 'values'>;
+    return keys.flatMap((key) => {
+      const kept = parsedJson(KeptDraftSchema, this.storage.getItem(key));
       const page = key.slice(prefix.length);
-      return Array.isArray(kept) ? { page, seq: Infinity, values: kept } : { page, ...kept };
+      if (!kept) return [];
+      return Array.isArray(kept) ? [{ page, seq: Infinity, values: kept }] : [{ page, ...kept }];
     });
   }
 

@@ -1,4 +1,5 @@
 import { attemptWith } from '@lernen/core/model';
+import * as z from 'zod/mini';
 import type { LernenDatabase } from './database';
 import { Repository } from './repository';
 import { write } from './commands';
@@ -89,9 +90,17 @@ describe('the repository', () => {
     await repository.catchUp();
     const [same, fresh] = [someProblem('Same'), someProblem('New')];
     await repository.replaceAll({ problems: [same, fresh] }, 'Replaced', 'made-at', 1);
-    await repository.changeLocal<number>('made-at', (value) => value + 1);
+    await repository.changeLocal('made-at', z.number(), (value) => value + 1);
     await repository.catchUp();
     expect(repository.log().problems).toEqual([same, fresh]);
-    expect([await repository.local('made-at'), await repository.local('other')]).toEqual([2, undefined]);
+    // What is no such value is none, and is left alone.
+    await repository.setLocal('damaged', 'a gull');
+    await repository.changeLocal('damaged', z.number(), (value) => value + 1);
+    expect(await repository.local('damaged', z.number())).toBeUndefined();
+    expect(await repository.local('damaged', z.string())).toBe('a gull');
+    expect([await repository.local('made-at', z.number()), await repository.local('other', z.number())]).toEqual([
+      2,
+      undefined,
+    ]);
   });
 });

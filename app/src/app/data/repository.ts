@@ -11,8 +11,9 @@ import {
 } from '@lernen/core/model';
 import { type Observable, liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
+import type * as z from 'zod/mini';
 import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
-import type { Identity, LernenDatabase, Loss } from './database';
+import { type Identity, IdentitySchema, type LernenDatabase, type Loss } from './database';
 import { type Done, lastSeq, whatWasDone } from './journal';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
@@ -132,10 +133,10 @@ export class Repository {
 
   /** Which database this is. It is given when it is first asked for. */
   async identity(): Promise<Identity> {
-    const given = await this.local<Identity>(identityKey);
+    const given = await this.local(identityKey, IdentitySchema);
     if (given) return given;
     return this.database.transaction('rw', this.database.local, async () => {
-      const known = await this.local<Identity>(identityKey);
+      const known = await this.local(identityKey, IdentitySchema);
       if (known) return known;
       const identity: Identity = { id: newId(), since: new Date().toISOString() };
       await this.setLocal(identityKey, identity);
@@ -162,9 +163,9 @@ export class Repository {
     });
   }
 
-  /** A value of this browser's own, which is in no archive; undefined where there is none. */
-  async local<T>(key: string): Promise<T | undefined> {
-    return (await this.database.local.get(key))?.value as T | undefined;
+  /** A value of this browser's own, which is in no archive; undefined where there is none that can be read. */
+  async local<S extends z.ZodMiniType>(key: string, schema: S): Promise<z.infer<S> | undefined> {
+    return schema.safeParse((await this.database.local.get(key))?.value).data;
   }
 
   async setLocal(key: string, value: unknown): Promise<void> {
@@ -176,13 +177,18 @@ export class Repository {
     await this.database.local.bulkPut(Object.entries(values).map(([key, value]) => ({ key, value })));
   }
 
-  /** Changes a value where it is, so that no other tab's change is lost between reading and writing. */
-  async changeLocal<T>(key: string, change: (value: T) => T): Promise<void> {
+  /** Changes a value that can be read where it is, so that no other tab's change is lost between reading and writing. */
+  async changeLocal<S extends z.ZodMiniType>(
+    key: string,
+    schema: S,
+    change: (value: z.infer<S>) => unknown,
+  ): Promise<void> {
     await this.database.local
       .where('key')
       .equals(key)
       .modify((row: { value: unknown }) => {
-        row.value = change(row.value as T);
+        const parsed = schema.safeParse(row.value);
+        if (parsed.success) row.value = change(parsed.data);
       });
   }
 

@@ -30,7 +30,8 @@ import {
   techniquesOf,
 } from '@lernen/core/model';
 import { type Changes, LogStore } from '../store/log-store';
-import { type Running, RunningStore } from '../store/running-store';
+import type { Running } from '../store/running';
+import { RunningStore } from '../store/running-store';
 import { SheetLimits } from '../sheet/sheet-limits';
 import { SheetStore } from '../store/sheet-store';
 import { kinds } from '../ui/kinds';

@@ -5,7 +5,8 @@ import { attemptOf, phaseAt, withComplete } from '@lernen/core/desk';
 import { type Stage, isFilled, maxAttempts } from '@lernen/core/model';
 import { CheckRuns, type FinishedRun } from '../store/check-runs';
 import { Clock } from '../store/clock';
-import { type Running, RunningStore } from '../store/running-store';
+import type { Running } from '../store/running';
+import { RunningStore } from '../store/running-store';
 import { SheetStore } from '../store/sheet-store';
 
 /** Without a key or a move of the pointer for so long, milliseconds, one may have been away. */

@@ -1,5 +1,5 @@
 import { Injectable, inject } from '@angular/core';
-import { type Instant, dayOf, eachCollection } from '@lernen/core/model';
+import { InstantSchema, dayOf, eachCollection } from '@lernen/core/model';
 import type { Changes } from '../data/commands';
 import { Clock } from './clock';
 import { PROFILE, REPOSITORY } from './profile';
@@ -15,7 +15,7 @@ export class Demo {
 
   async prepare(): Promise<void> {
     if (this.profile !== 'demo') return;
-    const madeAt = await this.repository.local<Instant>(madeKey);
+    const madeAt = await this.repository.local(madeKey, InstantSchema);
     const entries = await this.repository.journalLength();
     const isOld = madeAt !== undefined && dayOf(madeAt, this.clock.zone) !== this.clock.today();
     if (entries === 0 || (isOld && entries === 1)) await this.fill();

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { readArchive } from '@lernen/core/archive';
+import { v7 as newId } from 'uuid';
 import { ServerFailure } from '../data/ask-server';
 import { write } from '../data/commands';
 import type { LernenDatabase } from '../data/database';
@@ -86,7 +87,7 @@ describe('backups on disk', () => {
 
   it('are missed once none was made for a day, with the reason, until one is made', async () => {
     await write(database, { problems: [someProblem()] }, 'What was there');
-    await database.local.put({ key: 'identity', value: { id: 'x', since: daysFromNow(-2) } });
+    await database.local.put({ key: 'identity', value: { id: newId(), since: daysFromNow(-2) } });
     isThere = false;
     const backups = await start();
     await expectAsync(backups.backUp()).toBeRejected();

@@ -1,6 +1,6 @@
 import { DestroyRef, Injectable, computed, effect, inject, signal } from '@angular/core';
-import type { Instant } from '@lernen/core/model';
-import { millisecondsPerDay } from '@lernen/core/model';
+import { InstantSchema, millisecondsPerDay } from '@lernen/core/model';
+import * as z from 'zod/mini';
 import { type DiskBackup, fetchBackup, listBackups } from '../data/backup-client';
 import { Clock } from './clock';
 import { Files } from './files-service';
@@ -16,11 +16,12 @@ const debounceMs = 3000;
 /** Under this stands what is on disk. */
 const sentKey = 'backed-up';
 
-interface Sent {
+const SentSchema = z.object({
   /** The number in the journal of the last change that is on disk. */
-  readonly seq: number;
-  readonly at: Instant;
-}
+  seq: z.number(),
+  at: InstantSchema,
+});
+type Sent = z.infer<typeof SentSchema>;
 
 /**
  * Sends an archive to the server after changes, also after those that an earlier page did not live to send. The demo is
@@ -34,7 +35,7 @@ export class DiskBackups {
   private readonly repository = inject(REPOSITORY);
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** When what is here was last known to be on disk, or first was not; null while nothing is owed. */
-  private readonly owedSince = signal<Instant | null>(null);
+  private readonly owedSince = signal<string | null>(null);
   private readonly failure = signal<string | null>(null);
 
   /** Why nothing was backed up for more than a day; null while all is well. */
@@ -105,7 +106,7 @@ export class DiskBackups {
 
   /** Earlier versions kept the number alone. */
   private async sent(): Promise<Sent | null> {
-    const kept = await this.repository.local<Sent | number>(sentKey);
+    const kept = await this.repository.local(sentKey, z.union([SentSchema, z.number()]));
     if (kept === undefined) return null;
     return typeof kept === 'number' ? { seq: kept, at: this.clock.now() } : kept;
   }

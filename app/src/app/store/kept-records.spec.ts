@@ -36,6 +36,8 @@ describe('the watch over the records', () => {
   it('notices when what stood here is gone, and says so until it is back or done without', async () => {
     const problems = [someProblem('One'), someProblem('Two')];
     await write(database, { problems }, 'What was there');
+    // What cannot be read tells of no records that stood here.
+    localStorage.setItem('lernen:records', '{cut');
     const before = await start();
     await until(() => marked().includes('"problems":2'));
     expect(before.gone()).toBeNull();

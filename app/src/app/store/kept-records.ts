@@ -1,20 +1,23 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type { Instant } from '@lernen/core/model';
+import { IdSchema, InstantSchema } from '@lernen/core/model';
+import * as z from 'zod/mini';
 import type { Loss } from '../data/database';
 import { LostDatabaseError } from '../data/errors';
+import { parsedJson } from '../data/parsed-json';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
 import { PROFILE, REPOSITORY } from './profile';
 
 /** What stood in this browser, kept beside the database, so that its loss is noticed. */
-export interface Marker {
+const MarkerSchema = z.object({
   /** The identity of the database. */
-  readonly id: string;
-  readonly problems: number;
-  readonly sittings: number;
-  readonly at: Instant;
-}
+  id: IdSchema,
+  problems: z.number(),
+  sittings: z.number(),
+  at: InstantSchema,
+});
+export type Marker = z.infer<typeof MarkerSchema>;
 
 const markerName = 'records';
 
@@ -64,8 +67,7 @@ export class KeptRecords {
   }
 
   private marker(): Marker | null {
-    const text = this.repository.drafts.text(markerName);
-    return text === null ? null : (JSON.parse(text) as Marker);
+    return parsedJson(MarkerSchema, this.repository.drafts.text(markerName));
   }
 
   private mark(id: string): void {

@@ -8,7 +8,8 @@ import { Drafts } from '../data/drafts';
 import { Clock } from './clock';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
-import { type Running, RunningStore } from './running-store';
+import type { Running } from './running';
+import { RunningStore } from './running-store';
 import { REPOSITORY } from './profile';
 
 /** A clock that stands until it is moved. */
@@ -19,6 +20,8 @@ class StandingClock extends Clock {
     return this.at;
   }
 }
+
+const problemId = '019aa000-0000-7000-8000-000000000001';
 
 describe('the sitting under way', () => {
   let database: LernenDatabase;
@@ -45,12 +48,22 @@ describe('the sitting under way', () => {
   const stored = async (): Promise<Running | undefined> =>
     (await database.local.get('running'))?.value as Running | undefined;
 
+  /** What the next page finds where this is stored. */
+  const found = async (value: unknown): Promise<Running | null> => {
+    await database.local.put({ key: 'running', value });
+    const store = open();
+    for (let tries = 0; !store.isLoaded() && tries < 200; tries++)
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    expect(store.isLoaded()).toBeTrue();
+    return store.running();
+  };
+
   beforeEach(async () => (database = await emptyDatabase()));
   afterEach(() => database.delete());
 
   it('counts the time at work and leaves pauses out', async () => {
     const store = open();
-    await store.start('problem', 'sketch');
+    await store.start(problemId, 'sketch');
     clock.at += 60_000;
     expect(store.worked()).toBe(60_000);
     await store.pause();
@@ -63,7 +76,7 @@ describe('the sitting under way', () => {
 
   it('is found again by the next page as it was left', async () => {
     const before = open();
-    await before.start('problem', 'rebuild');
+    await before.start(problemId, 'rebuild');
     await before.change({ named: 'heap', hasNamed: true, note: 'half a thought' });
     clock.at += 20_000;
     const after = open();
@@ -76,7 +89,7 @@ describe('the sitting under way', () => {
 
   it('stops a clock that ran on without a page at its last sign of life', async () => {
     const before = open();
-    await before.start('problem', 'rebuild');
+    await before.start(problemId, 'rebuild');
     clock.at += 90_000;
     await before.change({});
     clock.at += 3_600_000;
@@ -87,7 +100,7 @@ describe('the sitting under way', () => {
 
   it('gives a sign of life without undoing what another tab wrote meanwhile', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     const mine = (await stored()) as Running;
     const theirs = { ...mine, version: mine.version + 1, note: 'written in the other tab' };
     await database.local.put({ key: 'running', value: theirs });
@@ -104,7 +117,7 @@ describe('the sitting under way', () => {
 
   it('leaves nothing behind when it is finished', async () => {
     const store = open();
-    await store.start('problem', 'spot');
+    await store.start(problemId, 'spot');
     expect(await store.end({}, 'Left it')).toBeTrue();
     expect([store.isRunning(), await stored()]).toEqual([false, { version: 2, hasEnded: true } as never]);
     const after = open();
@@ -131,7 +144,7 @@ describe('the sitting under way', () => {
 
   it('changes by field, so that what another tab changes at the same time stays', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     const mine = (await stored()) as Running;
     await database.local.put({ key: 'running', value: { ...mine, version: mine.version + 1, time: 'O(n)' } });
     await store.change({ note: 'from here' });
@@ -143,7 +156,7 @@ describe('the sitting under way', () => {
 
   it('does not take the sleep of the machine for work, unless it is told to', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     clock.at += 10_000;
     await store.beat();
     await store.takeOver(await stored());
@@ -157,7 +170,7 @@ describe('the sitting under way', () => {
 
   it('keeps the phases as they came, pauses left out, and what is told at the end', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     clock.at += 60_000;
     await store.turnTo('plan');
     clock.at += 90_000;
@@ -187,7 +200,7 @@ describe('the sitting under way', () => {
 
   it('takes nothing off when the clock of the machine is set back', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     clock.at += 120_000;
     await store.beat();
     await store.takeOver(await stored());
@@ -201,7 +214,7 @@ describe('the sitting under way', () => {
 
   it('takes a quiet time off the clock when it was no work, and never more than there is', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     clock.at += 100_000;
     await store.change({ quietFor: 60_000 });
     await store.takeOffQuiet();
@@ -213,13 +226,27 @@ describe('the sitting under way', () => {
 
   it('goes on with a sitting that an earlier version began, of whose attempts the verdicts were known', async () => {
     const store = open();
-    await store.start('problem', 'rebuild');
+    await store.start(problemId, 'rebuild');
     const { turns: _turns, moments: _moments, wrongChecks: _wrong, ...old } = (await stored()) as Running;
-    const after = open();
-    await after.takeOver({ ...old, attempts: ['wrong-answer', null] } as never);
-    const running = after.running();
+    const running = await found({ ...old, attempts: ['wrong-answer', null] });
     expect(running?.attempts).toEqual([attemptWith('wrong-answer'), attemptWith(null)]);
     expect([running?.turns, running?.moments]).toEqual([[{ phase: 'read', at: 0 }], []]);
+  });
+
+  it('is what can be read of a damaged one, and none where that says not even which problem it is of', async () => {
+    const store = open();
+    await store.start(problemId, 'rebuild');
+    await store.change({ note: 'half a thought' });
+    const whole = (await stored()) as Running;
+    const damaged = { ...whole, turns: 'none', attempts: [7], resumedAt: 'soon', slips: ['gull'], workedBefore: -5 };
+    expect(await found(damaged)).toEqual(
+      jasmine.objectContaining({ note: 'half a thought', turns: [{ phase: 'read', at: 0 }], attempts: [], slips: [] }),
+    );
+    for (const nothing of [{ ...whole, problemId: 7 }, 'a gull', null]) {
+      expect(await found(nothing)).toBeNull();
+      await TestBed.inject(RunningStore).start(problemId, 'sketch');
+      expect(TestBed.inject(RunningStore).running()?.kind).toBe('sketch');
+    }
   });
 
   describe('after a page that was gone before it could write', () => {
@@ -227,7 +254,7 @@ describe('the sitting under way', () => {
     let kept: Running;
 
     beforeEach(async () => {
-      await open().start('problem', 'rebuild');
+      await open().start(problemId, 'rebuild');
       kept = (await stored()) as Running;
     });
 

@@ -1,93 +1,13 @@
 import { DestroyRef, computed, inject } from '@angular/core';
-import { type Turn, type WrongResult, stretchesOf, turned } from '@lernen/core/desk';
-import {
-  type Attempt,
-  type Help,
-  type Moment,
-  type MomentKind,
-  type Phase,
-  type Result,
-  type SittingKind,
-  type Stretch,
-  type Slip,
-  type Verdict,
-  attemptWith,
-  maxMoments,
-} from '@lernen/core/model';
+import { stretchesOf, turned } from '@lernen/core/desk';
+import { type Moment, type MomentKind, type Phase, type SittingKind, maxMoments } from '@lernen/core/model';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { v7 as newId } from 'uuid';
 import { Clock } from './clock';
 import { type Changes, LogStore } from './log-store';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
-
-/** A sitting under way. It lives in the database, so that a reload or a crash loses nothing of it. */
-export interface Running {
-  /** Grows with every change, so that an older state read meanwhile can be told from a newer one. */
-  readonly version: number;
-  /** The id of the sitting that will be logged: however often it is saved, it is one. */
-  readonly sittingId: string;
-  readonly problemId: string;
-  readonly kind: SittingKind;
-  readonly startedAt: string;
-  /** Milliseconds at work before the clock was last started. */
-  readonly workedBefore: number;
-  /** When the clock was last started; null while it is paused. */
-  readonly resumedAt: number | null;
-  /** When the page last showed signs of life; a clock found running long after stops here. */
-  readonly seenAt: number;
-  readonly wasInterrupted: boolean;
-  /** Milliseconds that went by without a sign of life, when it was interrupted; not counted as work unless said so. */
-  readonly awayFor?: number;
-  /** Milliseconds in which neither key nor pointer moved while the clock ran, until somebody says what they were. */
-  readonly quietFor: number;
-  /** Where the phases began. */
-  readonly turns: readonly Turn[];
-  readonly moments: readonly Moment[];
-  /** The steps of help that were shown, by the ids of their entries. */
-  readonly shownHelp: readonly string[];
-  /** Checks that did not come out right, each once. */
-  readonly wrongChecks: readonly { readonly exampleId: string; readonly result: WrongResult }[];
-  /** The phases as they are told at the end; null while one works. */
-  readonly course: readonly Stretch[] | null;
-  /** The title under which the answer to a Twist is kept as a problem of its own; empty where it is not kept. */
-  readonly twistTitle: string;
-  /** The person gave it up, and says now what happened. */
-  readonly hasGivenUp: boolean;
-  /** The technique named before anything was revealed. Once set it stays. */
-  readonly named: string | null;
-  readonly hasNamed: boolean;
-  readonly step: 'working' | 'telling';
-  readonly time: string;
-  readonly space: string;
-  readonly attempts: readonly Attempt[];
-  readonly help: Help;
-  readonly result: Result | null;
-  readonly slips: readonly Slip[];
-  readonly felt: number | null;
-  readonly language: string;
-  readonly twist: string;
-  /** Minutes that the plan expects it to take; null where it was not planned, or an earlier version began it. */
-  readonly plannedMinutes?: number | null;
-  readonly note: string;
-}
-
-/** What is left of a sitting that has ended, so that no older state of it can come back. */
-interface Ended {
-  readonly version: number;
-  readonly hasEnded: true;
-}
-
-type Kept = Running | Ended;
-
-/** A sitting as a page left it. One that an earlier version began had no phases, and of attempts only the verdicts. */
-function runningIn(kept: Kept | undefined): Running | null {
-  if (!kept || 'hasEnded' in kept) return null;
-  const attempts = kept.attempts.map((it: Attempt | Verdict | null) =>
-    it === null || typeof it === 'string' ? attemptWith(it) : it,
-  );
-  return { ...unstarted, ...kept, attempts };
-}
+import { type Ended, type Kept, KeptSchema, type Running, runningIn, unstarted } from './running';
 
 const key = 'running';
 const heartbeatMs = 10_000;
@@ -95,32 +15,6 @@ const heartbeatMs = 10_000;
 const silenceMs = 30_000;
 /** The machine slept when an open page was silent for longer than this; one in the background is woken each minute. */
 const sleepMs = 150_000;
-
-/** What a sitting begins with. */
-const unstarted = {
-  workedBefore: 0,
-  wasInterrupted: false,
-  named: null,
-  hasNamed: false,
-  step: 'working',
-  quietFor: 0,
-  turns: [{ phase: 'read', at: 0 }],
-  moments: [],
-  shownHelp: [],
-  wrongChecks: [],
-  course: null,
-  twistTitle: '',
-  hasGivenUp: false,
-  time: '',
-  space: '',
-  attempts: [],
-  help: 'none',
-  result: null,
-  slips: [],
-  felt: null,
-  language: '',
-  note: '',
-} as const satisfies Partial<Running>;
 
 interface RunningState {
   readonly running: Running | null;
@@ -166,7 +60,7 @@ export const RunningStore = signalStore(
       patchState(store, { running: runningIn(kept), _version: kept.version, _writeCount: store._writeCount() + 1 });
       drafts.keepUnwritten(key, [kept]);
       try {
-        if (change) await store._repository.changeLocal<Kept>(key, change);
+        if (change) await store._repository.changeLocal(key, KeptSchema, change);
         else await store._repository.setLocal(key, kept);
         if (store._writeCount() === 1) drafts.keepUnwritten(key, []);
       } catch (error) {
@@ -296,8 +190,8 @@ export const RunningStore = signalStore(
       await store._stopIfSilentFor(sleepMs);
       await store._followClockBack();
       if (store.running()?.resumedAt == null) return;
-      await store._repository.changeLocal<Kept>(key, (kept) =>
-        runningIn(kept) ? { ...(kept as Running), seenAt: store._clock.milliseconds() } : kept,
+      await store._repository.changeLocal(key, KeptSchema, (kept) =>
+        runningIn(kept) ? { ...kept, seenAt: store._clock.milliseconds() } : kept,
       );
     },
   })),
@@ -309,7 +203,12 @@ export const RunningStore = signalStore(
       const isFirst = !store.isLoaded();
       const { drafts } = store._repository;
       const kept = isFirst ? await drafts.leftUnwritten(key) : [];
-      const left = kept.flatMap(({ values }) => values as Kept[]);
+      const left = kept.flatMap(({ values }) =>
+        values.flatMap((value): Kept[] => {
+          const { data } = KeptSchema.safeParse(value);
+          return data ? [data] : [];
+        }),
+      );
       const unwritten = left.filter((draft) => draft.version > (stored?.version ?? 0)).at(-1);
       const found = unwritten ?? stored;
       if (found && found.version < store._version()) return;
@@ -322,7 +221,7 @@ export const RunningStore = signalStore(
   withHooks({
     onInit(store, destroyRef = inject(DestroyRef)) {
       const following = store._repository
-        .follow(() => store._repository.local<Kept>(key))
+        .follow(() => store._repository.local(key, KeptSchema))
         .subscribe((kept) => void store.takeOver(kept));
       const beating = setInterval(() => void store.beat(), heartbeatMs);
       destroyRef.onDestroy(() => {

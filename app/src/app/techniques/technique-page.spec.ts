@@ -70,7 +70,9 @@ describe('the page of a technique', () => {
     await page.until(() => page.all('.add').length > 0);
     await page.press('The code to begin with');
     await page.until(() => document.activeElement?.classList.contains('cm-content') === true);
-    document.execCommand('insertText', false, 'queue = []');
+    const pasted = new DataTransfer();
+    pasted.setData('text/plain', 'queue = []');
+    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: pasted, bubbles: true }));
     const heap = (): Technique | undefined => page.log.techniquesById().get('heap');
     await page.until(() => TestBed.inject(REPOSITORY).drafts.text('template:heap') === 'queue = []');
     expect(heap()?.template).toBe('');

@@ -53,7 +53,9 @@ describe('Today', () => {
     await page.until(() => document.querySelector('.mat-mdc-menu-item') !== null);
     await page.press('Not today');
     await page.until(() => !page.all('app-plan-item-row .title').some((it) => it.textContent === title));
-    await page.until(() => page.said === `Put ${title.replace('Something new: ', 'new problems of ')} off until tomorrow.`);
+    await page.until(
+      () => page.said === `Put ${title.replace('Something new: ', 'new problems of ')} off until tomorrow.`,
+    );
     expect(page.log.log().choices).toHaveSize(1);
   });
 

@@ -3,14 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { RouterLink } from '@angular/router';
 import { MatButton } from '@angular/material/button';
 import { MatExpansionPanel, MatExpansionPanelHeader, MatExpansionPanelTitle } from '@angular/material/expansion';
-import {
-  type Choice,
-  addDays,
-  dayOf,
-  daysBetween,
-  listedProblems,
-  sharesOf,
-} from '@lernen/core/model';
+import { type Choice, addDays, dayOf, daysBetween, listedProblems, sharesOf } from '@lernen/core/model';
 import { type ForecastCheck, type PlanChange, type PlanItem, remarksOn, whyItCame } from '@lernen/core/plan';
 import { Clock } from '../store/clock';
 import { DerivedStore } from '../store/derived-store';

@@ -1,19 +1,21 @@
+import * as z from 'zod/mini';
 import { estimateLog } from '../../estimate/estimate';
 import type { Prediction } from '../../estimate/calibration';
 import type { Log } from '../../model/log';
-import { type Day, addDays, dayOf, daysBetween, endOfDay, instantAt } from '../../model/time';
-import type { Plan, PlanInput, ReadinessPoint } from '../plan';
+import { type Day, DaySchema, addDays, dayOf, daysBetween, endOfDay, instantAt } from '../../model/time';
+import { type Plan, type PlanInput, ReadinessPointSchema } from '../plan';
 import { planDays } from '../planner';
 
 /** What a plan promised on the day on which it was made, kept to be held against what comes. */
-export interface Forecast {
-  readonly madeOn: Day;
+export const ForecastSchema = z.object({
+  madeOn: DaySchema,
   /** It was not kept then, but made again later from the sittings until then. */
-  readonly isMadeAgain: boolean;
+  isMadeAgain: z.boolean(),
   /** Minutes planned by day. */
-  readonly minutes: readonly { readonly date: Day; readonly minutes: number }[];
-  readonly points: readonly ReadinessPoint[];
-}
+  minutes: z.array(z.object({ date: DaySchema, minutes: z.number() })),
+  points: z.array(ReadinessPointSchema),
+});
+export type Forecast = z.infer<typeof ForecastSchema>;
 
 /** What came of a forecast. */
 export interface ForecastCheck {

@@ -10,10 +10,13 @@ import { type Day, type Instant, type Zone, addDays, dayOf, endOfDay } from '@le
 import {
   type Forecast,
   type ForecastCheck,
+  ForecastSchema,
   type InterviewReadiness,
   type Plan,
   type PlanChange,
   type PlanInput,
+  type PlanTrace,
+  PlanTraceSchema,
   Planner,
   type Practice,
   type ReadinessPoint,
@@ -29,7 +32,8 @@ import {
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
-import { LernenDatabase, type PlanTrace, type Profile, databaseNames } from '../../data/database';
+import * as z from 'zod/mini';
+import { LernenDatabase, type Profile, databaseNames } from '../../data/database';
 import { DerivedCache } from '../../data/derived-cache';
 import { Repository } from '../../data/repository';
 import { nextTask } from '../../data/turns';
@@ -144,7 +148,7 @@ class PlannerWorker {
     const seq = repository.seq ?? 0;
     const log = repository.log();
     // All that is read comes first: a reading in the midst of the work would be held open by what follows it.
-    const trace = await repository.local<PlanTrace>(traceKey);
+    const trace = await repository.local(traceKey, PlanTraceSchema);
     const twists = twistsFrom(await repository.entriesOfKinds(...plannedFromEntries));
     const estimates = this.estimator.estimate(log, endOfDay(asOf, zone));
     const report = (share: number): boolean => {
@@ -205,7 +209,7 @@ class PlannerWorker {
   }
 
   private async forecasts(repository: Repository): Promise<readonly Forecast[]> {
-    const kept = await repository.local<readonly Forecast[]>(forecastsKey);
+    const kept = await repository.local(forecastsKey, z.array(ForecastSchema));
     // What they are held against takes long: the reading is to be over by then.
     await nextTask();
     return kept ?? [];
@@ -244,12 +248,12 @@ function recallsOf(estimates: Estimates): Map<string, RecallSummary> {
 
 /** What an earlier plan of the same day said that moved. */
 function changesOfToday(trace: PlanTrace | undefined, today: Day): readonly PlanChange[] {
-  return trace?.days[0]?.date === today ? (trace.changes ?? []) : [];
+  return trace?.days[0]?.date === today ? trace.changes : [];
 }
 
 function traceOf(plan: Plan): PlanTrace {
   return {
-    changes: plan.changes,
+    changes: [...plan.changes],
     sittings: plan.sittings,
     days: plan.days.map(({ date, items }) => ({
       date,
