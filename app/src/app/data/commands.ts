@@ -4,6 +4,7 @@ import {
   type CollectionName,
   type Collections,
   type Entry,
+  IdSchema,
   type LogRecord,
   type NewId,
   type Problem,
@@ -19,14 +20,17 @@ import {
   withChanges,
 } from '@lernen/core/model';
 import type { Table } from 'dexie';
-import type {
-  ContentTable,
-  JournalEntry,
-  LernenDatabase,
-  StoredEntry,
-  StoredSettings,
-  Versioned,
-  Written,
+import {
+  type ContentTable,
+  type JournalEntry,
+  type LernenDatabase,
+  type StoredEntry,
+  type StoredSettings,
+  type Versioned,
+  VersionedSchema,
+  type Written,
+  isEntry,
+  localValue,
 } from './database';
 import { storedEntry, withoutFills } from './entries';
 import { LostDatabaseError } from './errors';
@@ -143,7 +147,7 @@ async function setWith(
   database: LernenDatabase,
   { key, value }: NonNullable<WriteOptions['local']>,
 ): Promise<JournalEntry['local'] | undefined> {
-  const before = (await database.local.get(key))?.value as Versioned | undefined;
+  const before = await localValue(database, key, VersionedSchema);
   // Another page may have written since this value was made.
   const written = { ...value, version: Math.max(value.version, (before?.version ?? 0) + 1) };
   await database.local.put({ key, value: written });
@@ -153,7 +157,7 @@ async function setWith(
 /** The value that was set with an entry as it was before; undefined where something else came of it since. */
 export async function localBack(database: LernenDatabase, { local }: JournalEntry): Promise<WriteOptions['local']> {
   if (!local) return undefined;
-  const now = (await database.local.get(local.key))?.value as Versioned | undefined;
+  const now = await localValue(database, local.key, VersionedSchema);
   if (now?.version !== local.written.version) return undefined;
   return { key: local.key, value: { ...local.before, version: now.version + 1 } };
 }
@@ -163,7 +167,7 @@ const seenKey = 'seen';
 
 /** The changes with revisions that are greater than any seen, which from now on are those seen. */
 async function stamped(database: LernenDatabase, changes: Changes, keepsRevisions: boolean): Promise<Changes> {
-  let seen = ((await database.local.get(seenKey))?.value as string | undefined) ?? (await greatestRevision(database));
+  let seen = (await localValue(database, seenKey, IdSchema)) ?? (await greatestRevision(database));
   const before = seen;
   const stamp = <R extends { readonly revision: string | null }>(record: R): R => {
     const given = record.revision;
@@ -212,7 +216,7 @@ export interface Undone {
 export async function undo(database: LernenDatabase, seq: number, newId: NewId): Promise<Undone> {
   return database.transaction('rw', database.tables, async () => {
     const entry = await database.journal.get(seq);
-    if (!entry || entry.undoneBy !== null) return { restored: 0, left: 0 };
+    if (!isEntry(entry) || entry.undoneBy !== null) return { restored: 0, left: 0 };
     const { changes, left } = await inverse(database, entry, newId);
     const local = await localBack(database, entry);
     const options = { sheet: entry.sheet, undoes: seq, ...(local && { local }) };

@@ -48,9 +48,34 @@ export interface JournalEntry {
   readonly local?: { readonly key: string; readonly before: Versioned; readonly written: Versioned };
 }
 
+const KeptSchema = z.union([z.array(z.unknown()), z.object({ length: z.number(), parts: z.array(z.string()) })]);
+const JournalEntrySchema = z.looseObject({
+  seq: z.number(),
+  at: z.string(),
+  label: z.string(),
+  written: z.record(z.string(), KeptSchema),
+  before: z.record(z.string(), KeptSchema),
+  undoneBy: z.nullable(z.number()),
+});
+
+/** Whether a row of the journal is an entry: a fault of the disk may have left anything. */
+export function isEntry(row: JournalEntry | undefined): row is JournalEntry {
+  return JournalEntrySchema.safeParse(row).success;
+}
+
 /** A value of which every state has a greater version than the one before it. */
+export const VersionedSchema = z.looseObject({ version: z.number() });
 export interface Versioned {
   readonly version: number;
+}
+
+/** A value of this browser's own; undefined where there is none that can be read. */
+export async function localValue<S extends z.ZodMiniType>(
+  { local }: Pick<LernenDatabase, 'local'>,
+  key: string,
+  schema: S,
+): Promise<z.infer<S> | undefined> {
+  return schema.safeParse((await local.get(key))?.value).data;
 }
 
 export interface Written {

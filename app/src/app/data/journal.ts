@@ -1,6 +1,6 @@
 import { collectionNames } from '@lernen/core/model';
 import { currentOf, localBack } from './commands';
-import type { JournalEntry, LernenDatabase } from './database';
+import { type JournalEntry, type LernenDatabase, isEntry } from './database';
 import { partsOf, unpack } from './packed';
 
 /** Whether a thing done can be taken back: it was already, others were built on all of it, or it is too long ago. */
@@ -28,7 +28,7 @@ export async function lastSeq(database: LernenDatabase): Promise<number> {
 export async function whatWasDone(database: LernenDatabase, count: number): Promise<Done[]> {
   const entries = await database.journal.orderBy('seq').reverse().limit(count).toArray();
   return Promise.all(
-    entries.map(async (entry) => ({
+    entries.filter(isEntry).map(async (entry) => ({
       seq: entry.seq,
       at: entry.at,
       label: entry.label,

@@ -17,7 +17,7 @@ import {
 } from '@lernen/core/model';
 import { changesPlan, plannedFromEntries } from '@lernen/core/plan';
 import type { Table } from 'dexie';
-import type { JournalEntry, LernenDatabase } from './database';
+import { type JournalEntry, type LernenDatabase, isEntry } from './database';
 import { withoutId } from './commands';
 import { lastSeq } from './journal';
 import { standingProblems } from './known-titles';
@@ -200,12 +200,13 @@ export class LogReader {
     copy.log.putSettings(settings);
   }
 
-  /** Null where the journal does not hold that entry any more: everything was thrown away since. */
+  /** Null where the journal does not tell it: everything was thrown away since, or an entry cannot be read. */
   private async entriesSince(seq: number): Promise<JournalEntry[] | null> {
     const entries = this.database.journal.where('seq');
     // Only that it is there: the entry of an import holds all that was imported.
     const isKnown = seq === 0 || (await entries.equals(seq).count()) > 0;
-    return isKnown ? entries.above(seq).toArray() : null;
+    const found = isKnown ? await entries.above(seq).toArray() : null;
+    return found?.every(isEntry) ? found : null;
   }
 
   /** Whether anything was written on sheets that the plan is made from. */

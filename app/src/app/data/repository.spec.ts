@@ -84,6 +84,25 @@ describe('the repository', () => {
     expect(await database.collection('problems').count()).toBe(2);
   });
 
+  it('reads, writes and takes back though what the browser keeps beside the records is damaged', async () => {
+    const repository = new Repository(database);
+    const first = await repository.write({ problems: [someProblem('Before')] }, 'Before');
+    await repository.catchUp();
+    await repository.identity();
+    for (const key of ['seen', 'identity', 'running']) await repository.setLocal(key, { gull: 7 });
+    await database.journal.put({ seq: first + 1 } as never);
+    const problem = someProblem('After');
+    const seq = await repository.write({ problems: [problem] }, 'After', {
+      local: { key: 'running', value: { version: 1 } },
+    });
+    await repository.catchUp();
+    expect(repository.log().problems.map(({ title }) => title)).toEqual(['Before', 'After']);
+    expect((await repository.whatWasDone(9)).map(({ label }) => label)).toEqual(['After', 'Before']);
+    expect(await repository.undo(first + 1)).toEqual({ restored: 0, left: 0 });
+    expect(await repository.undo(seq)).toEqual({ restored: 1, left: 0 });
+    expect((await repository.identity()).id).toMatch(/^[0-9a-f-]{36}$/);
+  });
+
   it('replaces everything at once, and changes its own values where they are', async () => {
     const repository = new Repository(database);
     await repository.write({ problems: [someProblem('Old'), someProblem('Same')] }, 'Before');

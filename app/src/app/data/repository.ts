@@ -13,7 +13,7 @@ import { type Observable, liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
 import type * as z from 'zod/mini';
 import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
-import { type Identity, IdentitySchema, type LernenDatabase, type Loss } from './database';
+import { type Identity, IdentitySchema, type LernenDatabase, type Loss, localValue } from './database';
 import { type Done, lastSeq, whatWasDone } from './journal';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
@@ -165,7 +165,7 @@ export class Repository {
 
   /** A value of this browser's own, which is in no archive; undefined where there is none that can be read. */
   async local<S extends z.ZodMiniType>(key: string, schema: S): Promise<z.infer<S> | undefined> {
-    return schema.safeParse((await this.database.local.get(key))?.value).data;
+    return localValue(this.database, key, schema);
   }
 
   async setLocal(key: string, value: unknown): Promise<void> {

@@ -7,7 +7,8 @@ import {
   withSheetInEntries,
 } from '@lernen/core/model';
 import { undo, withoutUndo, write } from './commands';
-import type { JournalEntry, LernenDatabase } from './database';
+import * as z from 'zod/mini';
+import { type JournalEntry, type LernenDatabase, isEntry, localValue } from './database';
 import type { LeftDraft } from './drafts';
 import { unpack } from './packed';
 
@@ -55,8 +56,10 @@ export async function unwrittenOf(
   sheet: string,
   left: readonly LeftDraft[],
 ): Promise<LeftDraft[]> {
-  const written = await database.local.bulkGet(left.map(({ page }) => writtenPrefix(sheet) + page));
-  return left.filter(({ seq }, index) => seq > ((written[index]?.value as number | undefined) ?? 0));
+  const written = await Promise.all(
+    left.map(({ page }) => localValue(database, writtenPrefix(sheet) + page, z.number())),
+  );
+  return left.filter(({ seq }, index) => seq > (written[index] ?? 0));
 }
 
 /** Typing that pauses for less than this is one step of the undo. */
@@ -97,7 +100,8 @@ export function saveSheet(
     }
     const before = await database.journal.orderBy('seq').last();
     const { seq, records } = await write(database, { entries, problems }, label, { sheet });
-    if (before && isSameBurst(before, await database.journal.get(seq))) await joinBursts(database, before, seq);
+    if (isEntry(before) && isSameBurst(before, await database.journal.get(seq)))
+      await joinBursts(database, before, seq);
     const steps = await database.journal.where('sheet').equals(sheet).primaryKeys();
     if (steps.length > maxSteps) await database.journal.bulkDelete(steps.slice(0, steps.length - maxSteps));
     return [...(records.entries ?? []), ...(records.problems ?? [])];
@@ -112,13 +116,13 @@ async function forgetOldPages(database: LernenDatabase, sheet: string): Promise<
 
 /** Takes back the last step on a sheet. @returns what it was, or null when there is none. */
 export async function undoOnSheet(database: LernenDatabase, sheet: string, newId: NewId): Promise<string | null> {
-  const steps = await database.journal.where('sheet').equals(sheet).sortBy('seq');
+  const steps = await database.journal.where('sheet').equals(sheet).filter(isEntry).sortBy('seq');
   return takeBack(database, steps.filter((step) => step.undoneBy === null && !isUndo(step, steps)).at(-1), newId);
 }
 
 /** Does again what was taken back last, unless something else was done since. */
 export async function redoOnSheet(database: LernenDatabase, sheet: string, newId: NewId): Promise<string | null> {
-  const steps = await database.journal.where('sheet').equals(sheet).sortBy('seq');
+  const steps = await database.journal.where('sheet').equals(sheet).filter(isEntry).sortBy('seq');
   const last = steps.filter((step) => step.undoneBy === null && isUndo(step, steps)).at(-1);
   const isOvertaken = steps.some((step) => step.undoes === undefined && last !== undefined && step.seq > last.seq);
   return takeBack(database, isOvertaken ? undefined : last, newId);
