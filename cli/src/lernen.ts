@@ -90,7 +90,9 @@ class Commands {
       .argument('<file>')
       .action(async (file: string) => {
         const { problems, sittings, interviews } = await this.open(file);
-        this.print(`sound: ${problems.length} problems, ${sittings.length} sittings, ${interviews.length} interviews`);
+        this.print(
+          `sound: ${counted(problems, 'problem')}, ${counted(sittings, 'sitting')}, ${counted(interviews, 'interview')}`,
+        );
       });
     this.program
       .command('convert')
@@ -341,4 +343,9 @@ function namesOf(log: Log, zone: string): Parameters<typeof reasonSentence>[1] {
     date: (instant) => dayOf(instant, zone),
     onDay: (day) => `on ${day}`,
   };
+}
+
+/** `1 problem`, `2 problems`. */
+function counted({ length }: readonly unknown[], word: string): string {
+  return `${length} ${word}${length === 1 ? '' : 's'}`;
 }

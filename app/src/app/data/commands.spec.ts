@@ -1,21 +1,14 @@
 import { RecordError } from '@lernen/core/errors';
-import {
-  type Problem,
-  ProblemListSchema,
-  type Technique,
-  TechniqueSchema,
-  catalogue,
-  dataVersion,
-  logFrom,
-} from '@lernen/core/model';
+import { ProblemListSchema, dataVersion, logFrom } from '@lernen/core/model';
 import { Dexie } from 'dexie';
 import { v7 as newId } from 'uuid';
 import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
-import { undo, undoable, write } from './commands';
-import { type JournalEntry, LernenDatabase } from './database';
+import { write } from './commands';
+import { LernenDatabase } from './database';
 import { LostDatabaseError } from './errors';
 import { whatWasDone } from './journal';
 import { LogReader } from './log-reader';
+import { undo } from './undo';
 
 describe('commands on the database', () => {
   let database: LernenDatabase;
@@ -48,32 +41,6 @@ describe('commands on the database', () => {
     expect(await database.collection('problems').count()).toBe(0);
   });
 
-  it('undo what is new with tombstones and what is changed with its former state', async () => {
-    const problem = someProblem();
-    const sitting = someSitting(problem.id);
-    await write(database, { problems: [problem] }, 'Added');
-    const { seq } = await write(
-      database,
-      { problems: [{ ...problem, revision: newId(), title: 'Renamed' }], sittings: [sitting], settings: someSettings },
-      'Changed',
-    );
-    expect((await standing()).problems[0]?.title).toBe('Renamed');
-    expect(await undo(database, seq, newId)).toEqual({ restored: 2, left: 0 });
-    const log = await standing();
-    expect(log.problems[0]?.title).toBe('Tide Gauge Gaps');
-    expect(log.sittings).toEqual([]);
-    expect(await database.collection('sittings').where('id').equals(sitting.id).count()).toBe(2);
-  });
-
-  it('undo once only, and leave alone what was changed again since', async () => {
-    const problem = someProblem();
-    const { seq } = await write(database, { problems: [problem] }, 'Added');
-    await write(database, { problems: [{ ...problem, revision: newId(), title: 'Kept' }] }, 'Renamed');
-    expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 1 });
-    expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 0 });
-    expect((await standing()).problems[0]?.title).toBe('Kept');
-  });
-
   it('write very much with an entry of text, which is followed, told and taken back as any other', async () => {
     const problems = Array.from({ length: 1600 }, () => someProblem());
     const [changed, ...others] = problems;
@@ -100,26 +67,6 @@ describe('commands on the database', () => {
     );
     const [last] = await told();
     expect(last).toEqual(['Undid: Imported', 1599, 'standing']);
-  });
-
-  it('can be undone for a thousand steps; older ones are left as they are', async () => {
-    const problem = someProblem();
-    const first = (await write(database, { problems: [problem] }, 'Added')).seq;
-    const rename = async (title: string): Promise<number> =>
-      (await write(database, { problems: [{ ...problem, revision: newId(), title }] }, 'Renamed')).seq;
-    for (let count = 0; count < 99; count++) await rename(`Early ${count}`);
-    // As if many entries had been written since.
-    const entry = await database.journal.get(100);
-    if (!entry) throw new Error('no entry');
-    const late: JournalEntry = { ...entry, seq: 100 + undoable - 1 };
-    await database.journal.put(late);
-    const last = await rename('Late');
-    expect([first, last]).toEqual([1, 100 + undoable]);
-    expect(await undo(database, first, newId)).toEqual({ restored: 0, left: 0 });
-    expect((await database.journal.get(first))?.before).toEqual({});
-    expect((await standing()).problems[0]?.title).toBe('Late');
-    expect(await undo(database, last, newId)).toEqual({ restored: 1, left: 0 });
-    expect((await standing()).problems[0]?.title).toBe('Early 98');
   });
 
   it('never let a revision go back, though the clock was set back or another copy is ahead', async () => {
@@ -152,60 +99,6 @@ describe('commands on the database', () => {
     await write(database, { problems: [{ ...problem, revision: newId(), title: 'Corrected' }] }, 'Corrected');
     const corrected = await database.collection('problems').get(problem.id);
     expect(corrected && corrected.revision > problem.revision).toBeTrue();
-  });
-
-  it('never take away what something newer was built on', async () => {
-    const [used, unused] = [someProblem('Used since'), someProblem('Not used')];
-    const { seq } = await write(database, { problems: [used, unused] }, 'Imported');
-    await write(database, { sittings: [someSitting(used.id)] }, 'Logged');
-    expect(await whatWasDone(database, 9)).toEqual([
-      jasmine.objectContaining({ label: 'Logged', recordCount: 1, state: 'standing' }),
-      jasmine.objectContaining({ label: 'Imported', recordCount: 2, state: 'standing' }),
-    ]);
-    expect(await undo(database, seq, newId)).toEqual({ restored: 1, left: 1 });
-    const log = await standing();
-    expect([log.problems.map(({ title }) => title), log.sittings.length]).toEqual([['Used since'], 1]);
-  });
-
-  it('never take away a technique that another problem has since, but what was changed of a shipped one', async () => {
-    const of = (title: string): Problem => ({ ...someProblem(title), techniques: ['tide-ladder', 'heap'] });
-    const ladder = TechniqueSchema.parse({
-      id: 'tide-ladder',
-      revision: newId(),
-      name: 'Tide ladder',
-      family: 'My own',
-    });
-    const heap = { ...catalogue.find(({ id }) => id === 'heap'), revision: newId(), hidden: true } as Technique;
-    const { seq } = await write(database, { problems: [of('First')], techniques: [ladder, heap] }, 'Logged');
-    await write(database, { problems: [of('Second')] }, 'Logged');
-    expect(await undo(database, seq, newId)).toEqual({ restored: 2, left: 1 });
-    const log = await standing();
-    expect(log.problems.map(({ title }) => title)).toEqual(['Second']);
-    expect(log.techniques.find(({ id }) => id === 'tide-ladder')?.name).toBe('Tide ladder');
-    expect(log.techniques.find(({ id }) => id === 'heap')?.hidden).toBeFalse();
-  });
-
-  it('never take away what came back and was built on since', async () => {
-    const problem = someProblem('Lens Polishing Order');
-    await write(database, { problems: [problem] }, 'Logged');
-    await write(database, { problems: [{ ...problem, revision: newId(), deleted: true }] }, 'Removed');
-    const { seq } = await write(database, { problems: [{ ...problem, revision: newId() }] }, 'Brought back');
-    await write(database, { sittings: [someSitting(problem.id)] }, 'Logged a sitting');
-    expect(await undo(database, seq, newId)).toEqual({ restored: 0, left: 1 });
-    const log = await standing();
-    expect([log.problems.length, log.sittings.length]).toEqual([1, 1]);
-  });
-
-  it('tell which steps can still be undone', async () => {
-    const problem = someProblem();
-    await write(database, { problems: [problem] }, 'First');
-    const { seq } = await write(database, { problems: [{ ...problem, title: 'Second' }] }, 'Second');
-    await undo(database, seq, newId);
-    expect((await whatWasDone(database, 9)).map(({ label, state }) => [label, state])).toEqual([
-      ['Undid: Second', 'standing'],
-      ['Second', 'undone'],
-      ['First', 'built-upon'],
-    ]);
   });
 
   it('know a title that another page has named at the same moment', async () => {
@@ -247,17 +140,6 @@ describe('commands on the database', () => {
     await older.open();
     await expectAsync(write(older, { problems: [someProblem()] }, 'Too old')).toBeRejectedWithError(/later version/);
     await older.delete();
-  });
-
-  it('restore an edited sitting as a newer revision', async () => {
-    const problem = someProblem();
-    const sitting = someSitting(problem.id, { minutes: 20 });
-    await write(database, { problems: [problem], sittings: [sitting] }, 'Logged');
-    const { seq } = await write(database, { sittings: [{ ...sitting, revision: newId(), minutes: 99 }] }, 'Corrected');
-    await undo(database, seq, newId);
-    const log = await standing();
-    expect(log.sittings.map((it) => it.minutes)).toEqual([20]);
-    expect(log.sittings[0]?.revision).not.toBe(sitting.revision);
   });
 });
 

@@ -12,13 +12,14 @@ import {
 import { type Observable, liveQuery } from 'dexie';
 import { v7 as newId } from 'uuid';
 import type * as z from 'zod/mini';
-import { type Changes, type Undone, type WriteOptions, undo, write } from './commands';
+import { type Changes, type WriteOptions, write } from './commands';
 import { type Identity, IdentitySchema, type LernenDatabase, type Loss, localValue } from './database';
 import { type Done, lastSeq, whatWasDone } from './journal';
 import { Drafts } from './drafts';
 import { allEntries, entriesOf, entriesOfKinds, entriesOfProblems, filledStages } from './entries';
 import { LogReader } from './log-reader';
 import { nextTask } from './turns';
+import { type Undone, undo } from './undo';
 import { type UnreadableRow, unreadableRows, withStandIns } from './unreadable';
 
 const identityKey = 'identity';

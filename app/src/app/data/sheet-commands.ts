@@ -6,11 +6,12 @@ import {
   isSameValue,
   withSheetInEntries,
 } from '@lernen/core/model';
-import { undo, withoutUndo, write } from './commands';
+import { write } from './commands';
 import * as z from 'zod/mini';
 import { type JournalEntry, type LernenDatabase, isEntry, localValue } from './database';
 import type { LeftDraft } from './drafts';
 import { unpack } from './packed';
+import { undo, withoutUndo } from './undo';
 
 /** A change to a record as one page made it: what the page had before and what it has now. */
 export type SheetEdit =
