@@ -238,9 +238,23 @@ describe('the sitting under way', () => {
     await store.start(problemId, 'rebuild');
     await store.change({ note: 'half a thought' });
     const whole = (await stored()) as Running;
-    const damaged = { ...whole, turns: 'none', attempts: [7], resumedAt: 'soon', slips: ['gull'], workedBefore: -5 };
+    const damaged = {
+      ...whole,
+      turns: 'none',
+      attempts: [7],
+      resumedAt: 'soon',
+      slips: ['gull'],
+      workedBefore: -5,
+      startedAt: 'once',
+    };
     expect(await found(damaged)).toEqual(
-      jasmine.objectContaining({ note: 'half a thought', turns: [{ phase: 'read', at: 0 }], attempts: [], slips: [] }),
+      jasmine.objectContaining({
+        note: 'half a thought',
+        turns: [{ phase: 'read', at: 0 }],
+        attempts: [],
+        slips: [],
+        startedAt: jasmine.stringMatching(/Z$/),
+      }),
     );
     for (const nothing of [{ ...whole, problemId: 7 }, 'a gull', null]) {
       expect(await found(nothing)).toBeNull();

@@ -21,6 +21,7 @@ import {
   VerdictSchema,
   attemptWith,
   maxMoments,
+  timeOfId,
 } from '@lernen/core/model';
 import * as z from 'zod/mini';
 
@@ -125,13 +126,13 @@ const WrongCheckSchema = z.object({
 /** Of the attempts of an earlier version only the verdicts are known. */
 const KeptAttemptSchema = z.union([AttemptSchema, z.pipe(z.nullable(VerdictSchema), z.transform(attemptWith))]);
 
-/** A field that cannot be read, or that an earlier version did not have, is as in the beginning; but for the first five. */
-const RunningSchema = z.object({
+/** A field that cannot be read, or that an earlier version did not have, is as in the beginning; but for the first four. */
+const FieldsSchema = z.object({
   sittingId: IdSchema,
   problemId: IdSchema,
   kind: SittingKindSchema,
-  startedAt: InstantSchema,
   version: z.number(),
+  startedAt: z.catch(z.nullable(InstantSchema), null),
   workedBefore: z.catch(milliseconds, 0),
   resumedAt: z.catch(z.nullable(milliseconds), null),
   seenAt: z.catch(milliseconds, 0),
@@ -162,6 +163,12 @@ const RunningSchema = z.object({
   plannedMinutes: z.catch(z.optional(z.nullable(z.number())), undefined),
   note: words,
 });
+
+/** Where its start cannot be read, it is when the sitting was given its id. */
+const RunningSchema = z.pipe(
+  FieldsSchema,
+  z.transform((read) => ({ ...read, startedAt: read.startedAt ?? new Date(timeOfId(read.sittingId)).toISOString() })),
+);
 
 /** What was kept of a sitting, as a page or a draft left it. What cannot be read at all is none. */
 export const KeptSchema = z.union([z.object({ version: z.number(), hasEnded: z.literal(true) }), RunningSchema]);
