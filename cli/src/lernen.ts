@@ -8,6 +8,7 @@ import {
   InstantSchema,
   type Log,
   type SittingKind,
+  counted,
   dayOf,
   endOfDay,
   isOnSheet,
@@ -91,7 +92,7 @@ class Commands {
       .action(async (file: string) => {
         const { problems, sittings, interviews } = await this.open(file);
         this.print(
-          `sound: ${counted(problems, 'problem')}, ${counted(sittings, 'sitting')}, ${counted(interviews, 'interview')}`,
+          `sound: ${counted(problems.length, 'problem')}, ${counted(sittings.length, 'sitting')}, ${counted(interviews.length, 'interview')}`,
         );
       });
     this.program
@@ -343,9 +344,4 @@ function namesOf(log: Log, zone: string): Parameters<typeof reasonSentence>[1] {
     date: (instant) => dayOf(instant, zone),
     onDay: (day) => `on ${day}`,
   };
-}
-
-/** `1 problem`, `2 problems`. */
-function counted({ length }: readonly unknown[], word: string): string {
-  return `${length} ${word}${length === 1 ? '' : 's'}`;
 }

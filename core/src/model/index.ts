@@ -3,6 +3,7 @@ export * from './catalogue';
 export * from './cells';
 export * from './choice';
 export * from './collections';
+export * from './counted';
 export * from './course';
 export * from './entry';
 export * from './field-table';

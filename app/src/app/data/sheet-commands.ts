@@ -6,8 +6,8 @@ import {
   isSameValue,
   withSheetInEntries,
 } from '@lernen/core/model';
-import { write } from './commands';
 import * as z from 'zod/mini';
+import { write } from './commands';
 import { type JournalEntry, type LernenDatabase, isEntry, localValue } from './database';
 import type { LeftDraft } from './drafts';
 import { unpack } from './packed';

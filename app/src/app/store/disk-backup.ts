@@ -6,6 +6,7 @@ import { Clock } from './clock';
 import { Files } from './files-service';
 import { LogStore } from './log-store';
 import { PROFILE, REPOSITORY } from './profile';
+import { whenHidden } from './when-hidden';
 import { errorText } from '../ui/error-text';
 
 export type { DiskBackup };
@@ -52,14 +53,10 @@ export class DiskBackups {
       this.log.changeCount();
       if (this.log.isLoaded()) this.schedule();
     });
-    const leave = (): void => {
-      if (document.visibilityState === 'hidden' && this.timer !== undefined) void this.backUpIfOwed();
-    };
-    document.addEventListener('visibilitychange', leave);
-    inject(DestroyRef).onDestroy(() => {
-      clearTimeout(this.timer);
-      document.removeEventListener('visibilitychange', leave);
+    whenHidden(() => {
+      if (this.timer !== undefined) void this.backUpIfOwed();
     });
+    inject(DestroyRef).onDestroy(() => clearTimeout(this.timer));
   }
 
   /** The identity under which this browser's backups lie. */

@@ -37,6 +37,7 @@ import { Debounced } from './debounced';
 import { LogStore } from './log-store';
 import { Notices } from './notices';
 import { REPOSITORY } from './profile';
+import { whenHidden } from './when-hidden';
 
 /** What is typed is written so long after the first key of a burst, milliseconds: in the database within 300. */
 const writtenAfterMs = 100;
@@ -297,14 +298,8 @@ export const SheetStore = signalStore(
   })),
   withHooks({
     onInit(store, destroyRef = inject(DestroyRef)) {
-      const leave = (): void => {
-        if (document.visibilityState === 'hidden') void store.flush();
-      };
-      document.addEventListener('visibilitychange', leave);
-      destroyRef.onDestroy(() => {
-        document.removeEventListener('visibilitychange', leave);
-        void store.flush();
-      });
+      whenHidden(() => void store.flush());
+      destroyRef.onDestroy(() => void store.flush());
     },
   }),
 );

@@ -22,6 +22,7 @@ import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { Templates } from '../store/templates';
+import { whenHidden } from '../store/when-hidden';
 import { CodeEditor } from '../ui/code-editor';
 import { shortDay } from '../ui/dates';
 import { PhaseBars } from '../ui/phase-bars';
@@ -289,14 +290,8 @@ export class TechniquePage {
   }
 
   constructor() {
-    const leave = (): void => {
-      if (document.visibilityState === 'hidden') void this.leaveTemplate();
-    };
-    document.addEventListener('visibilitychange', leave);
-    inject(DestroyRef).onDestroy(() => {
-      document.removeEventListener('visibilitychange', leave);
-      void this.leaveTemplate();
-    });
+    whenHidden(() => void this.leaveTemplate());
+    inject(DestroyRef).onDestroy(() => void this.leaveTemplate());
   }
 
   /** What is typed next is meant for the template. */

@@ -1,4 +1,6 @@
-import type { Difficulty, Help, Result, Slip, Verdict } from '@lernen/core/model';
+import { type Difficulty, type Help, type Result, type Slip, type Verdict, counted } from '@lernen/core/model';
+
+export { counted };
 
 /* The words of the product for what the core names with slugs; for kinds of sittings see `kinds.ts`. */
 
@@ -36,11 +38,6 @@ export function slipWords(slip: Slip): string {
 
 export function percent(chance: number): string {
   return `${Math.round(chance * 100)}\u00A0%`;
-}
-
-/** `1 sitting`, `3 sittings`. */
-export function counted(count: number, noun: string): string {
-  return `${count} ${noun}${count === 1 ? '' : 's'}`;
 }
 
 export function capitalised(word: string): string {
