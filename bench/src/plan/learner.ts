@@ -30,6 +30,10 @@ export interface Learner {
   ability(technique: TechniqueId, difficulty: Difficulty, at: number): number;
   /** A copy with luck of its own; where a module makes none, the clairvoyant knows future luck as well. */
   fork?(seed: number): Learner;
+  /** Learns from a sitting that went as it is told, where it was somebody else's: what it would mean for this one. */
+  witness?(problem: ProblemFacts, kind: SittingKind, isSolved: boolean, at: number): void;
+  /** A copy with luck of its own whose `ability` on medium problems of these techniques is as given at a time. */
+  withChances?(chances: ReadonlyMap<TechniqueId, number>, at: number, seed: number): Learner;
   /**
    * True chance that the next sitting is an unaided solve in time, if the levels of its techniques were so many log-odds
    * higher; where a module does not tell, there is no oracle.

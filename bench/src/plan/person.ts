@@ -82,11 +82,29 @@ export abstract class Person implements Learner {
   }
 
   /** Shares what the maps hold, which is replaced but never changed in place. */
-  fork(seed: number): Learner {
+  fork(seed: number): this {
     const copy = Object.create(Object.getPrototypeOf(this) as object) as this;
     for (const [key, value] of Object.entries(this))
       Object.assign(copy, { [key]: value instanceof Map ? new Map(value) : (value as unknown) });
     return Object.assign(copy, { random: new SeededRandom(seed) });
+  }
+
+  witness(problem: ProblemFacts, kind: SittingKind, isSolved: boolean, at: number): void {
+    this.learn(problem, kind, isSolved, at);
+  }
+
+  withChances(chances: ReadonlyMap<TechniqueId, number>, at: number, seed: number): Learner {
+    const copy = this.fork(seed);
+    for (const [technique, chance] of chances) {
+      let [low, high] = [-8, 8];
+      while (high - low > 1e-6) {
+        const middle = (low + high) / 2;
+        if (copy.ability(technique, 'medium', at, middle) < chance) low = middle;
+        else high = middle;
+      }
+      copy.levels.set(technique, copy.levelOf(technique) + low);
+    }
+    return copy;
   }
 
   ability(technique: TechniqueId, difficulty: Difficulty, at: number, shift = 0): number {
@@ -120,8 +138,7 @@ export abstract class Person implements Learner {
   protected abstract learn(problem: ProblemFacts, kind: SittingKind, isSolved: boolean, at: number): void;
 
   protected normal(): number {
-    const [u, v] = [Math.max(this.random.next(), 1e-12), this.random.next()];
-    return Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * v);
+    return normalFrom(this.random);
   }
 
   private levelOf(technique: TechniqueId): number {
@@ -163,6 +180,12 @@ export abstract class Person implements Learner {
 /** Minutes over those planned that a solve usually takes. */
 export function usualPace(chance: number, { pace }: Nature): number {
   return pace.quickest + (pace.slowest - pace.quickest) * (1 - chance);
+}
+
+/** One draw of a Gaussian of mean 0 and variance 1. */
+export function normalFrom(random: SeededRandom): number {
+  const [u, v] = [Math.max(random.next(), 1e-12), random.next()];
+  return Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * v);
 }
 
 export function logistic(x: number): number {

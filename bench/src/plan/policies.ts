@@ -2,19 +2,10 @@ import { Estimator } from '@lernen/core/estimate';
 import { type ProblemId, type SittingKind, type TechniqueId, endOfDay } from '@lernen/core/model';
 import { type Plan, planDays } from '@lernen/core/plan';
 import type { SeededRandom } from '@lernen/core/random';
-import type { Learner, LearnerModule, ProblemFacts } from './learner';
-import { mean } from './numbers';
+import { clairvoyant, wellRead } from './foresight';
 import { millisecondsPerDay } from './person';
-import { type Item, type Practice, factsOf } from './practice';
-
-/** Says what to do next within the minutes that are left today; null ends the day. */
-export type Policy = (practice: Practice, luck: SeededRandom) => Item | null;
-
-/** Makes a policy for one person; some remember what they planned. */
-export interface PolicyMaker {
-  readonly name: string;
-  readonly make: (module: LearnerModule, seed: number) => Policy;
-}
+import type { Policy, PolicyMaker } from './policy';
+import type { Item, Practice } from './practice';
 
 const day = millisecondsPerDay;
 
@@ -30,6 +21,7 @@ export const policies: readonly PolicyMaker[] = [
   { name: 'rotation', make: () => rotation },
   { name: 'new ones only', make: () => (practice, luck) => fitting(practice, newOne(practice, luck)) },
   { name: 'random', make: () => random },
+  { name: 'well-read', make: wellRead },
   { name: 'clairvoyant', make: clairvoyant },
 ];
 
@@ -162,63 +154,4 @@ function planner(): Policy {
     }
     return null;
   };
-}
-
-/** How often the clairvoyant tries a candidate, each time with other luck. */
-const draws = 12;
-
-/**
- * Knows the person, though not future luck: tries every candidate on copies of the person and takes what adds
- * most true readiness for its minutes.
- */
-function clairvoyant(module: LearnerModule, seed: number): Policy {
-  return (practice) => {
-    const replayed = (): Learner => {
-      const learner = module.createLearner(seed);
-      for (const { facts, kind, at } of practice.done) learner.sit(facts, kind, at);
-      return learner;
-    };
-    const copies = (): Learner[] => {
-      const seeds = Array.from({ length: draws }, (_, draw) => practice.done.length * draws + draw);
-      const forks = seeds.flatMap((luck) => practice.learner.fork?.(luck) ?? []);
-      return forks.length > 0 ? forks : [replayed()];
-    };
-    const before = practice.readiness();
-    let best: Item | null = null;
-    let max = 1e-9;
-    for (const item of candidates(practice)) {
-      if (!practice.fits(item)) continue;
-      const facts = factsFor(item, practice);
-      const gains = copies().map((learner) => {
-        learner.sit(facts, item.kind, practice.now);
-        return practice.readiness(learner) - before;
-      });
-      const gain = mean(gains) / (practice.plannedMinutes(item) + 1);
-      if (gain > max) [best, max] = [item, gain];
-    }
-    return best;
-  };
-}
-
-function factsFor({ problemId, technique }: Item, practice: Practice): ProblemFacts {
-  const problem = problemId === null ? undefined : practice.problems.get(problemId);
-  if (problem) return factsOf(problem);
-  return { id: `new ${technique}`, techniques: [technique], difficulty: 'medium', targetMinutes: 25 };
-}
-
-function candidates(practice: Practice): Item[] {
-  return [...practice.setting.mix.keys()].flatMap((technique) => {
-    const known = [...practice.problems.values()]
-      .filter((problem) => problem.techniques[0] === technique)
-      .sort((a, b) => practice.lastAt(a.id) - practice.lastAt(b.id))
-      .slice(0, 2);
-    return [
-      { problemId: null, technique, kind: 'first-solve' as const },
-      ...known.flatMap(({ id }) =>
-        (['spot', 'sketch', 'rebuild', 'twist'] as const)
-          .filter((kind) => kind !== 'twist' || practice.twists.has(id))
-          .map((kind) => ({ problemId: id, technique, kind })),
-      ),
-    ];
-  });
 }

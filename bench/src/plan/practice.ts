@@ -50,6 +50,8 @@ export class Practice {
   readonly sittings: Sitting[] = [];
   /** What an interviewer might change, where it was written down: for every third problem. */
   readonly twists = new Map<ProblemId, readonly Twist[]>();
+  /** What came of each sitting. */
+  readonly outcomes: SittingOutcome[] = [];
   /** All that was done, to do it again with another copy of the learner. */
   readonly done: { readonly facts: ProblemFacts; readonly kind: SittingKind; readonly at: number }[] = [];
   private readonly interview: Interview;
@@ -149,6 +151,7 @@ export class Practice {
     const facts = factsOf(problem);
     const outcome = this.learner.sit(facts, item.kind, at);
     this.done.push({ facts, kind: item.kind, at });
+    this.outcomes.push(outcome);
     this.minutesToday += outcome.minutes;
     this.taken += outcome.minutes;
     this.note(problem, item.kind, outcome, at);

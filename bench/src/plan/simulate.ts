@@ -1,6 +1,6 @@
 import { SeededRandom } from '@lernen/core/random';
 import type { LearnerModule } from './learner';
-import type { PolicyMaker } from './policies';
+import type { PolicyMaker } from './policy';
 import { Practice, type Setting } from './practice';
 
 /** True readiness on the day of the interview, where practice ended after a third, after a half, and at the end. */

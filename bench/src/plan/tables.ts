@@ -7,7 +7,7 @@ export const moments = ['third', 'half', 'end'] as const;
 type Moment = (typeof moments)[number];
 
 /** Rules that say nothing of what a simple rule can do. */
-const notSimple = ['nothing', 'planner', 'clairvoyant'];
+const notSimple = ['nothing', 'planner', 'well-read', 'clairvoyant'];
 
 /** What one rule reached with one person. */
 interface Run {
