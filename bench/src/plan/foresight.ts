@@ -2,19 +2,12 @@
 import { Estimator, type Estimates } from '@lernen/core/estimate';
 import type { TechniqueId } from '@lernen/core/model';
 import { SeededRandom } from '@lernen/core/random';
-import * as activation from './activation-learner';
-import * as fatigue from './fatigue-learner';
 import type { Learner, LearnerModule, ProblemFacts } from './learner';
-import * as multiscale from './multiscale-learner';
+import { loadLearner, shippedLearners } from './learners';
 import { mean, sum } from './numbers';
 import { logistic, millisecondsPerDay, normalFrom } from './person';
 import type { Policy } from './policy';
 import { type Item, type Practice, factsOf, isSuccess } from './practice';
-import * as prerequisites from './prerequisite-learner';
-import * as recognition from './recognition-learner';
-import * as resolving from './resolving-learner';
-import * as stability from './stability-learner';
-import * as twoRates from './two-rate-learner';
 
 /** How often the clairvoyant tries a candidate, each time with other luck. */
 const draws = 12;
@@ -49,16 +42,7 @@ export function clairvoyant(module: LearnerModule, seed: number): Policy {
 }
 
 /** All ways to learn that people here have, and how many of each the well-read one has in mind. */
-const ways: readonly LearnerModule[] = [
-  activation,
-  multiscale,
-  twoRates,
-  resolving,
-  prerequisites,
-  recognition,
-  stability,
-  fatigue,
-];
+const ways = await Promise.all(Object.keys(shippedLearners).map(loadLearner));
 const [ofEachWay, daysApart] = [2, 3];
 
 /** Somebody whom the person might be, and how well that explains the log. */
@@ -70,8 +54,8 @@ interface Guess {
 /**
  * Knows every way to learn that there is, with all its constants, but not which the person has, nor how good they are at
  * what: the one by Bayes' rule from what came of each sitting, the other from the estimates. Takes what adds most to the
- * readiness of those whom the person might be. What it leaves to the clairvoyant nobody can have who has to learn of the
- * person from a log.
+ * readiness of those whom the person might be, one item at a time as the clairvoyant: about what can be had by somebody who
+ * has to learn of the person from a log.
  */
 export function wellRead(_module: LearnerModule, seed: number): Policy {
   const guesses = ways.flatMap((way, index) =>
@@ -95,6 +79,7 @@ export function wellRead(_module: LearnerModule, seed: number): Policy {
       const weight = Math.exp(logLikelihood - likeliest);
       return person ? [{ person, weight, luckThen, before: practice.readiness(person) }] : [];
     });
+    const totalWeight = sum(people.map(({ weight }) => weight));
     const isRested = ({ problemId }: Item): boolean =>
       problemId === null || practice.now - practice.lastAt(problemId) > (daysApart - 0.5) * millisecondsPerDay;
     return mostForItsMinutes(practice, candidates(practice).filter(isRested), (item) => {
@@ -104,16 +89,16 @@ export function wellRead(_module: LearnerModule, seed: number): Policy {
         copy.sit(facts, item.kind, practice.now);
         return weight * (practice.readiness(copy) - before);
       });
-      return sum(gains) / sum(people.map(({ weight }) => weight));
+      return sum(gains) / totalWeight;
     });
   };
 }
 
 /** What came of a sitting says more for those who were likelier to do that, and all of them learn from it. */
 function takeIn(guesses: readonly Guess[], practice: Practice, index: number, estimator: Estimator): void {
-  const [done, outcome] = [practice.done[index], practice.outcomes[index]];
-  if (!done || !outcome) return;
-  const { facts, kind, at } = done;
+  const done = practice.done[index];
+  if (!done) return;
+  const { facts, kind, at, outcome } = done;
   const before = { ...practice.log(), sittings: practice.sittings.slice(0, index) };
   const estimates = estimator.estimate(before, new Date(at).toISOString());
   const came = isSuccess(outcome, facts, kind);

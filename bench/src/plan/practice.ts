@@ -44,16 +44,22 @@ const evening = 19 / 24;
 /** Evenings are not counted to the minute, and a long problem is begun with at least so many left. */
 const [softly, begunWith] = [1.1, 10];
 
+/** One sitting, and what came of it. */
+interface Done {
+  readonly facts: ProblemFacts;
+  readonly kind: SittingKind;
+  readonly at: number;
+  readonly outcome: SittingOutcome;
+}
+
 /** Somebody practising: the learner with the hidden truth, and the log of what could be seen of it. */
 export class Practice {
   readonly problems = new Map<ProblemId, Problem>();
   readonly sittings: Sitting[] = [];
   /** What an interviewer might change, where it was written down: for every third problem. */
   readonly twists = new Map<ProblemId, readonly Twist[]>();
-  /** What came of each sitting. */
-  readonly outcomes: SittingOutcome[] = [];
   /** All that was done, to do it again with another copy of the learner. */
-  readonly done: { readonly facts: ProblemFacts; readonly kind: SittingKind; readonly at: number }[] = [];
+  readonly done: Done[] = [];
   private readonly interview: Interview;
   private readonly newId: (at?: number) => string;
   private minutesToday = 0;
@@ -150,8 +156,7 @@ export class Practice {
     if (!problem) throw new RangeError('There is no such problem.');
     const facts = factsOf(problem);
     const outcome = this.learner.sit(facts, item.kind, at);
-    this.done.push({ facts, kind: item.kind, at });
-    this.outcomes.push(outcome);
+    this.done.push({ facts, kind: item.kind, at, outcome });
     this.minutesToday += outcome.minutes;
     this.taken += outcome.minutes;
     this.note(problem, item.kind, outcome, at);

@@ -2,7 +2,7 @@ import { RecordError } from '@lernen/core/errors';
 import { ProblemListSchema, dataVersion, logFrom } from '@lernen/core/model';
 import { Dexie } from 'dexie';
 import { v7 as newId } from 'uuid';
-import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
+import { emptyDatabase, someProblem, someSettings, someSitting, standingIn } from '../testing/database';
 import { write } from './commands';
 import { LernenDatabase } from './database';
 import { LostDatabaseError } from './errors';
@@ -15,11 +15,7 @@ describe('commands on the database', () => {
   beforeEach(async () => (database = await emptyDatabase()));
   afterEach(() => database.delete());
 
-  const standing = async () => {
-    const reader = new LogReader(database);
-    await reader.catchUp();
-    return reader.log();
-  };
+  const standing = () => standingIn(database);
 
   it('write all records or none', async () => {
     const problem = someProblem();

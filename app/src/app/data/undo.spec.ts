@@ -1,10 +1,9 @@
 import { type Problem, type Technique, TechniqueSchema, catalogue } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
-import { emptyDatabase, someProblem, someSettings, someSitting } from '../testing/database';
+import { emptyDatabase, someProblem, someSettings, someSitting, standingIn } from '../testing/database';
 import { undoable, write } from './commands';
 import type { JournalEntry, LernenDatabase } from './database';
 import { whatWasDone } from './journal';
-import { LogReader } from './log-reader';
 import { undo } from './undo';
 
 describe('things done', () => {
@@ -12,11 +11,7 @@ describe('things done', () => {
   beforeEach(async () => (database = await emptyDatabase()));
   afterEach(() => database.delete());
 
-  const standing = async () => {
-    const reader = new LogReader(database);
-    await reader.catchUp();
-    return reader.log();
-  };
+  const standing = () => standingIn(database);
 
   it('are undone: what is new by tombstones, what is changed by its former state', async () => {
     const problem = someProblem();

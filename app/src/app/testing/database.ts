@@ -1,6 +1,7 @@
 import {
   type Interview,
   InterviewSchema,
+  type Log,
   type Problem,
   ProblemSchema,
   type Sitting,
@@ -13,6 +14,7 @@ import { v7 as newId } from 'uuid';
 import { Dexie } from 'dexie';
 import { LernenDatabase } from '../data/database';
 import { draftDatabaseOf } from '../data/draft-table';
+import { LogReader } from '../data/log-reader';
 
 /** A real IndexedDB database, emptied first, and nothing kept from earlier pages. */
 export async function emptyDatabase(): Promise<LernenDatabase> {
@@ -22,6 +24,13 @@ export async function emptyDatabase(): Promise<LernenDatabase> {
   await database.delete();
   await database.open();
   return database;
+}
+
+/** All that stands in a database. */
+export async function standingIn(database: LernenDatabase): Promise<Log> {
+  const reader = new LogReader(database);
+  await reader.catchUp();
+  return reader.log();
 }
 
 export function someProblem(title = 'Tide Gauge Gaps'): Problem {
