@@ -247,6 +247,21 @@ describe('a plan that a coach would sign', () => {
     for (const { from, why } of after.changes) expect([from >= today, why]).toEqual([true, 'better']);
   });
 
+  it('asks for nothing new twice where it goes on the next evening, however often the plan is made', () => {
+    const settings = { ...defaultSettings, week: everyDay(20) };
+    const { problems, sittings } = practised(['trie']);
+    const log = makeLog({ problems, sittings, interviews, settings });
+    const newOnes = (made: Plan): string[] =>
+      itemsOf(made)
+        .filter(({ kind, begun }) => kind === 'fresh' && begun === null)
+        .map(({ date, technique }) => `${date} ${technique}`);
+    const before = plan(log);
+    const done = makeSitting(problems[0]?.id ?? '', { kind: 'spot', minutes: 3, startedAt: now });
+    const after = plan({ ...log, sittings: [...log.sittings, done] }, { previous: before });
+    expect(newOnes(before).length).toBeGreaterThan(5);
+    expect(newOnes(after)).toEqual(newOnes(before));
+  });
+
   it('keeps the rest of an evening where its first item took a few minutes longer', () => {
     const { problems, sittings } = practised(['trie']);
     const before = plan(makeLog({ problems, sittings, interviews }));

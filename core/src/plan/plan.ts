@@ -146,7 +146,7 @@ export interface FollowedPlan {
   readonly days: readonly {
     readonly date: Day;
     readonly items: readonly (Pick<PlanItem, 'problemId' | 'technique' | 'kind'> &
-      Partial<Pick<PlanItem, 'freshOn'>>)[];
+      Partial<Pick<PlanItem, 'freshOn' | 'begun'>>)[];
   }[];
   /** Unknown where it was not kept. */
   readonly sittings?: number | undefined;
@@ -163,6 +163,7 @@ export const PlanTraceSchema = z.object({
           technique: z.nullable(TechniqueIdSchema),
           kind: PlannedKindSchema,
           freshOn: z._default(z.nullable(DaySchema), null),
+          begun: z._default(z.nullable(DaySchema), null),
         }),
       ),
     }),

@@ -37,6 +37,15 @@ describe('what moved since the previous plan', () => {
     ]);
   });
 
+  it('tells once of what was to go on the next evening', () => {
+    const before = [
+      day('2026-11-24', kept, { ...fresh, technique: 'heap' }),
+      day('2026-11-25', { ...fresh, technique: 'heap', begun: '2026-11-24' }),
+    ];
+    const changes = changesBetween(input(before), [day('2026-11-24', kept)]);
+    expect(changes.map(({ kind, from, to }) => [kind, from, to])).toEqual([['fresh', '2026-11-24', null]]);
+  });
+
   it('leaves out what was done', () => {
     const done = makeSitting(beacon.id, { kind: 'sketch', startedAt: now });
     const solved = makeSitting(gauge.id, { kind: 'first-solve', startedAt: now });

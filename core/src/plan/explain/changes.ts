@@ -53,9 +53,9 @@ export function changesBetween(input: PlanInput, days: readonly PlanDay[]): Plan
   const nextFresh = new Map([...now].map(([key, [first]]) => [key, first ?? null]));
   const moved: Omit<PlanChange, 'to'>[] = [];
   for (const { date, items } of previous.days)
-    for (const { problemId, technique, kind } of items) {
-      // The first review of a fresh problem moves with it.
-      if (problemId === null && kind !== 'fresh') continue;
+    for (const { problemId, technique, kind, begun } of items) {
+      // What goes on moves with what was begun, and the first review of a fresh problem with that.
+      if (begun || (problemId === null && kind !== 'fresh')) continue;
       const item = { problemId, technique, kind };
       const stays = now.get(keyOf(item))?.indexOf(date) ?? -1;
       if (stays >= 0) now.get(keyOf(item))?.splice(stays, 1);

@@ -43,13 +43,17 @@ export class PreviousPlan {
   ) {
     const dayAt = new Map(dates.map((date, day) => [date, day]));
     const [today = ''] = dates;
+    const wanted = new Set<string>();
     for (const { date, items } of previous?.days ?? []) {
       // What was missed is wanted as soon as there is room.
       const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
       if (day === undefined) continue;
-      for (const { problemId, technique, kind, freshOn } of items) {
-        if (!isLeft({ problemId, technique, kind }, date)) continue;
+      for (const { problemId, technique, kind, freshOn, begun } of items) {
         const key = problemId ?? technique;
+        // What goes on the next day is wanted once: where it begins, or where it goes on if it was begun.
+        if (begun && (begun >= today || wanted.has(`${begun} ${key}`))) continue;
+        if (!isLeft({ problemId, technique, kind }, date)) continue;
+        wanted.add(`${date} ${key}`);
         const freshDay = dayAt.get(freshOn ?? '') ?? null;
         this.items.set(key, [...(this.items.get(key) ?? []), { day, kind, freshDay }]);
       }
@@ -219,20 +223,32 @@ interface Unreviewed {
  */
 function keepFresh(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): Unreviewed[] {
   const unreviewed: Unreviewed[] = [];
-  for (const first of states.filter(({ candidate }) => candidate.problemId === null)) {
-    let state: CandidateState | null = first;
-    const reviews = previous.of(first.candidate).filter(({ kind }) => kind !== 'fresh');
-    for (const { day, kind } of previous.of(first.candidate)) {
-      if (kind !== 'fresh') continue;
-      while (state && state.placements.length > 0) state = openNext(state, states, schedule);
-      if (!state) break;
-      const placement = placeAgain(state, day, kind, schedule);
-      if (placement && !keepFirstReview(state, placement.day, reviews, schedule))
-        unreviewed.push({ state, day: placement.day });
-    }
-    if (state && state.placements.length > 0) openNext(state, states, schedule);
+  const lines = states
+    .filter(({ candidate }) => candidate.problemId === null)
+    .map((state) => ({ next: state as CandidateState | null, before: previous.of(state.candidate) }))
+    .map(({ next, before }) => ({ next, before, reviews: before.filter(({ kind }) => kind !== 'fresh') }));
+  const wanted = lines
+    .flatMap((line) => line.before.filter(({ kind }) => kind === 'fresh').map(({ day }) => ({ line, day })))
+    .sort((a, b) => a.day - b.day);
+  for (const { line, day } of wanted) {
+    const state = (line.next = nextUnplaced(line.next, states, schedule));
+    const placement = state && placeAgain(state, day, 'fresh', schedule);
+    if (placement && !keepFirstReview(state, placement.day, line.reviews, schedule))
+      unreviewed.push({ state, day: placement.day });
   }
+  for (const { next } of lines) nextUnplaced(next, states, schedule);
   return unreviewed;
+}
+
+/** The first of a technique's fresh problems that has no place yet, from one of them on. */
+function nextUnplaced(
+  first: CandidateState | null,
+  states: CandidateState[],
+  schedule: Schedule,
+): CandidateState | null {
+  let next = first;
+  while (next && next.placements.length > 0) next = openNext(next, states, schedule);
+  return next;
 }
 
 /** On the day where the previous plan had one. Takes it out of the reviews that are left to keep. */

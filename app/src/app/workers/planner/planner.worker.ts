@@ -257,7 +257,9 @@ function traceOf(plan: Plan): PlanTrace {
     sittings: plan.sittings,
     days: plan.days.map(({ date, items }) => ({
       date,
-      items: items.map(({ problemId, technique, kind, freshOn }) => ({ problemId, technique, kind, freshOn })),
+      items: items.map(({ problemId, technique, kind, freshOn, begun }) => {
+        return { problemId, technique, kind, freshOn, begun };
+      }),
     })),
   };
 }
