@@ -43,6 +43,8 @@ export interface Setting {
 const evening = 19 / 24;
 /** Evenings are not counted to the minute, and a long problem is begun with at least so many left. */
 const [softly, begunWith] = [1.1, 10];
+/** Minutes at most on the evening before the interview, whatever the rule. */
+const lastEvening = 30;
 
 /** One sitting, and what came of it. */
 interface Done {
@@ -96,13 +98,15 @@ export class Practice {
 
   /**
    * The evening of a day, counted from the beginning of the plan. What an evening took too much the next one lacks, and
-   * what it left over comes on top, up to an evening's minutes: so all rules have the same minutes as really taken.
+   * what it left over comes on top, up to an evening's minutes, and all go to bed early before the interview: so all rules
+   * have the same minutes as really taken.
    */
   open(day: number): void {
-    const { minutesADay, start } = this.setting;
+    const { minutesADay, days, start } = this.setting;
     const carried = Math.min(this.budget - this.minutesToday, minutesADay);
     this.today = start + (day + evening) * millisecondsPerDay;
-    this.budget = Math.max(minutesADay + carried, 0);
+    const most = day === days - 1 ? lastEvening : Infinity;
+    this.budget = Math.min(Math.max(minutesADay + carried, 0), most);
     this.minutesToday = 0;
   }
 

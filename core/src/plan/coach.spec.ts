@@ -262,6 +262,39 @@ describe('a plan that a coach would sign', () => {
     expect(newOnes(after)).toEqual(newOnes(before));
   });
 
+  it('leaves the other failures on their evenings when one of them was solved', () => {
+    const settings = { ...defaultSettings, week: everyDay(20) };
+    const { problems, sittings } = practised();
+    const failed = techniques.map((technique) => makeProblem({ techniques: [technique] }));
+    const failures = failed.map(({ id }, index) =>
+      makeSitting(id, { startedAt: daysAgo(2 + index), result: 'unsolved', help: 'read', minutes: 35 }),
+    );
+    const base = { problems: [...problems, ...failed], interviews, settings };
+    const log = makeLog({ ...base, sittings: [...sittings, ...failures.reverse()] });
+    const before = plan(log);
+    const rebuildsIn = (made: Plan): string[] =>
+      itemsOf(made)
+        .filter(({ kind, begun }) => kind === 'rebuild' && begun === null)
+        .map(({ date, problemId }) => `${date} ${problemId}`);
+    const claims = itemsOf(before).filter(({ reasons, begun }) => reasons.duty === 'failed' && begun === null);
+    // Not one that has its share of the week: what it takes of that comes on top.
+    const solved = failed.find(({ id }) => claims.every(({ problemId }) => problemId !== id));
+    const done = makeSitting(solved?.id ?? '', { kind: 'rebuild', minutes: 20, startedAt: now });
+    const after = plan({ ...log, sittings: [...log.sittings, done] }, { previous: before });
+    expect(claims.length).toBeGreaterThan(1);
+    expect(rebuildsIn(after)).toEqual(jasmine.arrayContaining(claims.map((it) => `${it.date} ${it.problemId}`)));
+  });
+
+  it('plans a Spot for its gain only where there is time for nothing longer', () => {
+    const spotsFor = (minutes: number): Dated[] => {
+      const settings = { ...defaultSettings, week: everyDay(minutes) };
+      const items = itemsOf(plan(makeLog({ ...practised(), interviews, settings })));
+      return items.filter(({ kind, reasons }) => kind === 'spot' && reasons.duty === null);
+    };
+    expect(spotsFor(20).filter((item) => inDays(item) < 29)).toEqual([]);
+    expect(spotsFor(10).filter((item) => inDays(item) < 29).length).toBeGreaterThan(5);
+  });
+
   it('keeps the rest of an evening where its first item took a few minutes longer', () => {
     const { problems, sittings } = practised(['trie']);
     const before = plan(makeLog({ problems, sittings, interviews }));

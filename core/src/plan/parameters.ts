@@ -16,13 +16,13 @@ export const planParameters = {
     { share: 1, weight: 0.5 },
   ],
   /** Times that a gain counts for every day that it comes later: what is as good on two days stands on the earlier one. */
-  earlier: 0.992,
+  earlier: 0.97,
   /**
    * Times that readiness in a technique counts: less at the goal, where it rests, and more the further it is below it.
    */
   weight: { atGoal: 0.9, atNone: 1.5 },
   /** Minutes that getting into a problem costs beside the work; counted in the gain per minute, not in the budget. */
-  switching: 4,
+  switching: 2,
   /** A day may hold so many times its minutes. */
   softly: 1.1,
   /** What is longer than a day may be begun with so many minutes left, and goes on the next day. */
@@ -30,6 +30,8 @@ export const planParameters = {
   /** Minutes at most by days before an interview, the day itself first; and the kinds that are light enough for them. */
   lightMinutes: [20, 30],
   lightKinds: ['spot', 'sketch'] as readonly PlannedKind[],
+  /** A day of so many minutes at most has Spots for their gain; where there is more time, a Sketch is worth its minutes sooner. */
+  shortDay: 15,
   /** Times that the gain of an item counts when it stood in the previous plan at the same place. */
   inertia: 1.2,
   /** The plan of an earlier day is left only for so much more of what it gains, that of the same day for still more. */
@@ -37,7 +39,7 @@ export const planParameters = {
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
   /** The same for something new, for each new one of its technique on that day. */
-  sameFresh: 0.8,
+  sameFresh: 0.9,
   /** Readiness for a minute below which something is not worth planning: the day has enough. */
   minGainPerMinute: 3e-6,
   /** Fresh slots are for techniques with fewer sittings than this, planned ones included. */

@@ -274,10 +274,10 @@ describe('the sentence of an item, word for word', () => {
   it('says of a failure how often, and what to do about it', () => {
     const last = { ...item.reasons.lastSitting, kind: 'first-solve', result: 'unsolved', help: 'read' } as const;
     const lastSitting = { ...last, at: '2026-11-12', attempts: 1, minutes: 30 };
-    expect(sentence({ duty: 'failed', failures: 2, lastSitting })).toMatch(
+    expect(sentence({ failures: 2, lastSitting })).toMatch(
       /^Not solved by yourself yet: 2 tries\. Last tried on 2026-11-12: not solved, 30 min, answer read\. Work it out from blank\./,
     );
-    expect(sentence({ duty: 'unsolved', failures: 1, lastSitting })).toMatch(
+    expect(sentence({ failures: 1, lastSitting, recallOnDay: null })).toMatch(
       /^Not solved yet: one try\. Last tried on 2026-11-12\. Try again from blank, and take a hint when you are stuck\./,
     );
   });

@@ -40,7 +40,7 @@ export interface Reasons {
   readonly evidence: number;
   /** Of all techniques below the goal, the place of this one by how much the interview needs it, from 1; null at the goal. */
   readonly needRank: number | null;
-  /** Full sittings in a row that did not solve it, up to the last one. */
+  /** Full sittings in a row that did not solve it, up to the last one; none where the plan has it once more before. */
   readonly failures: number;
   /** When it comes back in the plan after this. */
   readonly comesBack: Day | null;

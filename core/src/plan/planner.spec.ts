@@ -207,6 +207,16 @@ describe('the planner', () => {
     ).toBeGreaterThan(2);
   });
 
+  it('finds a plan for a long log where much cannot come before the last day', () => {
+    const problems = Array.from({ length: 130 }, () => makeProblem({ techniques: ['heap'] }));
+    const sittings = problems.flatMap(({ id }, index) => [
+      makeSitting(id, { startedAt: daysAgo(40 + index / 10), minutes: 15 }),
+      makeSitting(id, { startedAt: daysAgo(1 + index / 200), kind: 'rebuild', minutes: 12 }),
+    ]);
+    const log = makeLog({ problems, sittings: sittings.reverse(), interviews: [makeInterview(2)] });
+    expect(plan(log).days.length).toBe(3);
+  });
+
   it('keeps the last day before an interview light and the reviews of a problem apart', () => {
     const { problems, sittings } = practised(8);
     const items = itemsOf(plan(makeLog({ problems, sittings, interviews: [makeInterview(20)] })));

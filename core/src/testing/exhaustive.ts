@@ -4,7 +4,7 @@ import { transferredAtTargets, withPlacement } from '../plan/model/candidate';
 import { lengthsOf } from '../plan/bound/optimality-gap';
 import type { Planner } from '../plan/planner';
 import { usableMinutes } from '../plan/bound/prices';
-import { type CandidateState, creditsOrNone, kindsOn, stateWithoutPlacements } from '../plan/model/candidate-state';
+import { type CandidateState, creditsOrNone, stateWithoutPlacements } from '../plan/model/candidate-state';
 
 /** Its gain is by the tangents at the plan that was found: in sum never below the true gain. */
 interface Sequence {
@@ -131,7 +131,7 @@ function sequencesFor(
     const from = Math.max(candidate.notBefore, (placements.at(-1)?.day ?? -1) + 1);
     const so: CandidateState = { candidate, placements, transferred: [] };
     for (let day = from; day < calendar.length; day++)
-      for (const { kind, minutes } of schedule.isSpaced(so, day) ? kindsOn(so, day) : [])
+      for (const { kind, minutes } of schedule.isSpaced(so, day) ? schedule.kindsByGain(so, day) : [])
         if (calendar.admits(day, minutes) && !calendar.isTooHeavy(day, kind, candidate))
           add(withPlacement(placements, { day, kind, minutes }));
   };

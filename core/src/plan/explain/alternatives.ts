@@ -5,7 +5,7 @@ import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
 import type { PlannedKind } from '../plan';
 import type { Schedule } from '../search/schedule';
-import { type CandidateState, kindsOn } from '../model/candidate-state';
+import type { CandidateState } from '../model/candidate-state';
 
 /** What keeps something from a day. */
 export type Obstacle =
@@ -76,7 +76,7 @@ export function alternativesOn(
     const { candidate, placements } = state;
     if (candidate.max === 0 || placements.some((placement) => placement.day === day)) continue;
     let best: Alternative | null = null;
-    for (const { kind, minutes } of kindsOn(state, day)) {
+    for (const { kind, minutes } of schedule.kindsByGain(state, day)) {
       const placement: Placement = { day, kind, minutes };
       const gain = schedule.gainOf(state, schedule.transferredWith(state, placement));
       const gainPerMinute = gain / (minutes + planParameters.switching);

@@ -30,13 +30,14 @@ export function reasonSentence(item: PlanItem, names: ReasonNames): string {
 /** What makes it the right thing to do, with the last sitting at it. */
 function whatItIs(item: PlanItem, names: ReasonNames): string {
   const { reasons, kind } = item;
-  const { duty, mixUp, lastSitting: last, failures } = reasons;
+  const { duty, mixUp, lastSitting: last, failures, recallOnDay } = reasons;
   const name = item.technique === null ? null : lowerFirst(names.technique(item.technique));
   if (kind === 'fresh') return freshText(item, name);
   const when = last ? names.date(last.at) : '';
-  if (duty === 'unsolved')
+  const isRetry = kind === 'rebuild' && failures > 0;
+  if (isRetry && recallOnDay === null)
     return `Not solved yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}. Try again from blank, and take a hint when you are stuck.`;
-  if (duty === 'failed')
+  if (isRetry)
     return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}. Work it out from blank.`;
   if (duty === 'mix-up' && mixUp)
     return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;

@@ -55,7 +55,7 @@ export function reasonsFor(
     strength: technique?.strength ?? null,
     evidence: technique?.sittings ?? 0,
     needRank: rank < 0 ? null : rank + 1,
-    failures: failuresOf(known),
+    failures: failuresBefore(item, known),
     comesBack: next ? (dates[next.day] ?? null) : null,
     lastSitting: last
       ? {
@@ -89,7 +89,8 @@ function maxGained(byTarget: readonly number[], targets: readonly Target[]): { t
   return best;
 }
 
-function failuresOf(known: ProblemEstimate | undefined): number {
+function failuresBefore({ state, placement }: Placed, known: ProblemEstimate | undefined): number {
+  if (state.placements[0] !== placement) return 0;
   const full = (known?.history ?? []).filter(({ kind }) => isFullKind(kind));
   const lastSolve = full.findLastIndex(({ isOwn }) => isOwn);
   return full.length - 1 - lastSolve;

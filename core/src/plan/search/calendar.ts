@@ -31,7 +31,7 @@ export interface GivenDay {
   readonly hadInterview: boolean;
 }
 
-const { softly, begunWith, lightMinutes, lightKinds, minutesPerFresh } = planParameters;
+const { softly, begunWith, lightMinutes, lightKinds, minutesPerFresh, shortDay } = planParameters;
 
 /** The days of a plan, what is left of their minutes, and what they hold. */
 export class Calendar {
@@ -91,6 +91,11 @@ export class Calendar {
   isTooHeavy(day: number, kind: PlannedKind, { technique }: Pick<Candidate, 'technique'>): boolean {
     const shares = this.light[day];
     return !!shares && (!lightKinds.includes(kind) || technique === null || !shares.has(technique));
+  }
+
+  /** Whether a day has only time for something short, or is kept light. */
+  isShort(day: number): boolean {
+    return !!this.light[day] || at(this.whole, day) <= Math.round(shortDay * softly);
   }
 
   /** Whether an item could go there if nothing else did, as far as minutes go. Beyond its days nothing can. */

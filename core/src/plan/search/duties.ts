@@ -4,58 +4,109 @@ import { ClaimRoom, week } from './claim-room';
 import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twistsDue } from './dues';
 import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
-import type { Duty } from '../plan';
+import type { Duty, PlannedKind } from '../plan';
 import type { Schedule } from './schedule';
 import { type CandidateState, kindsOn } from '../model/candidate-state';
 
-/** Days on which an earlier plan held a candidate. */
-type DaysBefore = (state: CandidateState) => readonly number[];
+/** Where an earlier plan held a candidate, and as what; today, what was missed of it. */
+export type StoodAt = (state: CandidateState) => readonly { readonly day: number; readonly kind: PlannedKind }[];
 
 const { twists } = planParameters;
 
 /** What each item is in the plan for, beside its gain. */
 export type Duties = Map<Placement, Duty>;
 
+/** What is to stand on one day together; what limits its days, and is told which it takes. */
+interface Task {
+  readonly dues: readonly Due[];
+  readonly mayTake: (day: number) => boolean;
+  readonly takes: (day: number) => void;
+}
+
 /**
  * Places what a good coach brings back whatever else would gain: what was mixed up, what failed, the first review of
  * what was solved for the first time, what can come changed before an interview; in order of need, each within its days,
  * on the day where an earlier plan had it if that is one of them.
  */
-export function placeDuties(
-  states: readonly CandidateState[],
-  schedule: Schedule,
-  estimates: Estimates,
-  goal: number,
-  daysBefore: DaysBefore,
-): Duties {
-  const placed: Duties = new Map();
-  const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
-  const needs = new Needs(estimates, schedule.targets, goal);
-  for (const pair of mixUpsDue(states, estimates, needs)) place(pair, schedule, daysBefore, placed);
-  placeClaims(
-    byNeed(failedDue(states, estimates, needs)),
-    claimRoomFor(states, schedule, estimates),
-    schedule,
-    daysBefore,
-    placed,
-  );
-  for (const due of byNeed(firstReviewsDue(states, estimates, needs))) place([due], schedule, daysBefore, placed);
-  placeTwists(byNeed(twistsDue(states, schedule.targets)), schedule, daysBefore, placed);
-  return placed;
+export class DutyPlacer {
+  readonly placed: Duties = new Map();
+  private readonly tasks: readonly Task[];
+  /** What is left where it stood, until all of that has its place again; and whether it is more than its gain there. */
+  private readonly left: { readonly task: Task; readonly isDuty: boolean }[] = [];
+
+  constructor(
+    states: readonly CandidateState[],
+    private readonly schedule: Schedule,
+    estimates: Estimates,
+    goal: number,
+    private readonly stoodAt: StoodAt,
+  ) {
+    const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
+    const needs = new Needs(estimates, schedule.targets, goal);
+    const free = (dues: readonly Due[]): Task => ({ dues, mayTake: () => true, takes: () => undefined });
+    this.tasks = [
+      ...mixUpsDue(states, estimates, needs).map(free),
+      ...claimTasks(byNeed(failedDue(states, estimates, needs)), claimRoomFor(states, schedule, estimates)),
+      ...byNeed(firstReviewsDue(states, estimates, needs)).map((due) => free([due])),
+      ...twistTasks(byNeed(twistsDue(states, schedule.targets)), schedule),
+    ];
+  }
+
+  /** All; or where `leaves`, only what the earlier plan did not have yet: the rest keeps its place beside all others there. */
+  place(leaves: boolean): void {
+    for (const task of this.tasks) {
+      const stands = leaves ? this.dayOf(task, this.stoodAt) : null;
+      const isDuty = stands === null || task.mayTake(stands);
+      if (stands !== null) this.left.push({ task, isDuty });
+      const day = stands ?? placeTask(task, this.schedule, this.stoodAt, this.placed);
+      if (day !== null && isDuty) task.takes(day);
+    }
+  }
+
+  /** What was left: where it has its place again, that is its duty; else it is placed now. */
+  placeLeft(): void {
+    for (const { task, isDuty } of this.left.splice(0)) {
+      const stands = this.dayOf(task, ({ placements }) => placements) !== null;
+      if (!stands) placeTask(task, this.schedule, this.stoodAt, this.placed);
+      for (const { state, kind, duty } of stands && isDuty ? task.dues : []) {
+        const placement = state.placements.find((it) => it.kind === kind);
+        if (placement) this.placed.set(placement, duty);
+      }
+    }
+  }
+
+  /** The day within its days on which all of it stands, by an earlier plan or by this one. */
+  private dayOf({ dues: [first, ...others] }: Task, standsAt: StoodAt): number | null {
+    if (!first) return null;
+    const daysOf = ({ state, kind, from, latest }: Due): number[] =>
+      standsAt(state).flatMap((it) => (it.kind === kind && it.day >= from && it.day <= latest ? [it.day] : []));
+    return daysOf(first).find((day) => others.every((due) => daysOf(due).includes(day))) ?? null;
+  }
+}
+
+/** No more than their share of the week. */
+function claimTasks(dues: readonly Due[], room: ClaimRoom): Task[] {
+  return dues.map((due) => {
+    const { minutes } = placementOn(due, due.from);
+    return { dues: [due], mayTake: (day) => room.has(day, minutes), takes: (day) => room.take(day, minutes) };
+  });
 }
 
 /** One a day at most, and no more than their share of the minutes, but for the first. */
-function placeTwists(dues: readonly Due[], schedule: Schedule, daysBefore: DaysBefore, placed: Duties): void {
-  const { calendar } = schedule;
+function twistTasks(dues: readonly Due[], { calendar }: Schedule): Task[] {
   const days = [...new Set(dues.flatMap(({ state }) => [...(state.candidate.twist?.days ?? [])]))];
   const max = twists.shareOfMinutes * days.reduce((sum, day) => sum + calendar.minutesOn(day), 0);
   let spent = 0;
-  for (const due of dues) {
+  return dues.map((due) => {
     const { minutes } = placementOn(due, due.from);
-    const isFree = (day: number): boolean => calendar.itemsOn(day).every(({ placement }) => placement.kind !== 'twist');
-    if (spent > 0 && spent + minutes > max) continue;
-    if (place([due], schedule, daysBefore, placed, isFree) !== null) spent += minutes;
-  }
+    return {
+      dues: [due],
+      mayTake: (day) =>
+        (spent === 0 || spent + minutes <= max) &&
+        calendar.itemsOn(day).every(({ placement }) => placement.kind !== 'twist'),
+      takes: () => (spent += minutes),
+    };
+  });
 }
 
 /** What claims may take, beside what was failed and worked again within the last days. */
@@ -70,36 +121,16 @@ function claimRoomFor(states: readonly CandidateState[], { calendar }: Schedule,
   return room;
 }
 
-function placeClaims(
-  dues: readonly Due[],
-  room: ClaimRoom,
-  schedule: Schedule,
-  daysBefore: DaysBefore,
-  placed: Duties,
-): void {
-  for (const due of dues) {
-    const { minutes } = placementOn(due, due.from);
-    const day = place([due], schedule, daysBefore, placed, (it) => room.has(it, minutes));
-    if (day !== null) room.take(day, minutes);
-  }
-}
-
 /**
  * All on one day: where an earlier plan had them, else on the first of their days, if it can be on one where they take no
  * place from something new. @returns the day; null where there is none.
  */
-function place(
-  dues: readonly Due[],
-  schedule: Schedule,
-  daysBefore: DaysBefore,
-  placed: Duties,
-  mayTake: (day: number) => boolean = () => true,
-): number | null {
+function placeTask({ dues, mayTake }: Task, schedule: Schedule, stoodAt: StoodAt, placed: Duties): number | null {
   const { calendar } = schedule;
   const from = Math.max(0, ...dues.map((due) => due.from));
   const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
   const latest = Math.min(calendar.length - 1, ...dues.map((due) => due.latest));
-  const [before, ...alsoBefore] = dues.map(({ state }) => daysBefore(state));
+  const [before, ...alsoBefore] = dues.map(({ state }) => stoodAt(state).map(({ day }) => day));
   const isOpen = (day: number): boolean => mayTake(day) && canStandTogether(dues, day, schedule);
   const sparesFresh = (day: number): boolean => calendar.sparesFresh(day, minutesOf(dues, day));
   const day =

@@ -2,7 +2,7 @@ import { type Choice, targetKey } from '../../model/choice';
 import type { TechniqueId } from '../../model/technique';
 import { type Day, daysBetween, millisecondsPerDay } from '../../model/time';
 import type { Candidate, KindMinutes, Placement, PlannedBefore } from '../model/candidate';
-import { type Duties, placeDuties } from './duties';
+import { type Duties, DutyPlacer, type StoodAt } from './duties';
 import { fillGreedily, followUpOf, openNext } from './greedy';
 import { planParameters } from '../parameters';
 import type { FollowedPlan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from '../plan';
@@ -64,7 +64,10 @@ export class PreviousPlan {
   part(part: 'missed' | 'ahead'): PreviousPlan {
     const some = new PreviousPlan(null, [], () => false);
     const isPart = ({ day }: { readonly day: number }): boolean => (day === missedDay) === (part === 'missed');
-    for (const [key, items] of this.items) some.items.set(key, items.filter(isPart));
+    for (const [key, items] of this.items) {
+      const left = items.filter(isPart);
+      if (left.length > 0) some.items.set(key, left);
+    }
     return some;
   }
 
@@ -101,7 +104,8 @@ export interface Supply {
 
 /**
  * Fills an empty calendar: what was pinned, what is due, then what the previous plan had where it `keepsPlan`, and the
- * rest by the largest gain.
+ * rest by the largest gain. What is due and stood in that plan already keeps its place with the others, unless a day was
+ * missed: then it comes first.
  */
 export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Filling {
   const { input, previous } = supply;
@@ -110,15 +114,18 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const unplaced: UnplacedPin[] = [];
   for (const state of [...states]) placePin(state, states, supply, schedule, unplaced);
   if (!keepsPlan) startWithNeediest(states, schedule, supply);
-  const daysBefore = (state: CandidateState): number[] =>
-    previous.of(state.candidate).map(({ day }) => Math.max(day, 0));
-  const duties = placeDuties(states, schedule, input.estimates, input.log.settings.goal, daysBefore);
-  keepPrevious(states, schedule, previous.part('missed'));
+  const stoodAt: StoodAt = ({ candidate }) =>
+    previous.of(candidate).map(({ day, kind }) => ({ day: Math.max(day, 0), kind }));
+  const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
+  const missed = previous.part('missed');
+  duties.place(keepsPlan && missed.isEmpty);
+  keepPrevious(states, schedule, missed);
   if (keepsPlan) {
     const grace = calendar.graceOn(0);
     calendar.extend(0, grace);
     keepPrevious(states, schedule, previous.part('ahead'));
     calendar.extend(0, -grace);
+    duties.placeLeft();
     startWithNeediest(states, schedule, supply);
   }
   const promising = supply.promising.of(states, schedule, calendar.totalLeft());
@@ -129,7 +136,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   return {
     schedule,
     states: [...new Set([...states, ...promising])],
-    duties,
+    duties: duties.placed,
     unplaced,
     value: schedule.marginalGains.value(),
   };

@@ -4,7 +4,7 @@ import type { MarginalGains } from '../model/marginal-gains';
 import { type Calendar, daysFrom } from './calendar';
 import { planParameters } from '../parameters';
 import type { Schedule } from './schedule';
-import { type CandidateState, creditsOrNone, kindsOn, stateWithoutPlacements } from '../model/candidate-state';
+import { type CandidateState, creditsOrNone, stateWithoutPlacements } from '../model/candidate-state';
 
 /** One more placement, a fresh problem's with its first review, and what the candidate would transfer at the targets with it. */
 interface Option {
@@ -146,10 +146,9 @@ function optionsOf(state: CandidateState, index: number, schedule: Schedule, hel
   const options: Option[] = [];
   const before = help.plannedBefore(candidate);
   for (const day of triedDays(candidate.notBefore, schedule.calendar.length, index, before)) {
-    for (const { kind, minutes } of kindsOn(state, day)) {
+    for (const { kind, minutes } of schedule.kindsByGain(state, day)) {
       const placement: Placement = { day, kind, minutes };
-      // To the model a Twist is a Rebuild: where it belongs is not for the gain to say.
-      if (kind === 'twist' || !schedule.allows(state, placement)) continue;
+      if (!schedule.allows(state, placement)) continue;
       const inertia = before?.get(day)?.includes(kind) ? planParameters.inertia : 1;
       const favour = inertia * planParameters.earlier ** day;
       for (const followUp of kind === 'fresh' ? state.candidate.kinds : [null]) {

@@ -3,7 +3,7 @@ import { gainBy, worthOf } from './greedy';
 import type { Target } from '../model/horizon';
 import { planParameters } from '../parameters';
 import type { Schedule } from './schedule';
-import { type CandidateState, kindsOn } from '../model/candidate-state';
+import type { CandidateState } from '../model/candidate-state';
 
 /** A single placement that was tried, and what the candidate would transfer with it at each target. */
 interface Trial {
@@ -50,7 +50,8 @@ function trialsOf(state: CandidateState, schedule: Schedule): Trial[] {
   const trials: Trial[] = [];
   for (const half of halfwayTo(schedule.targets)) {
     const day = Math.max(half, state.candidate.notBefore);
-    for (const { kind, minutes } of kindsOn(state, day))
+    if (day >= schedule.calendar.length) continue;
+    for (const { kind, minutes } of schedule.kindsByGain(state, day))
       trials.push({ minutes, transferred: schedule.transferredWith(state, { day, kind, minutes }) });
   }
   return trials;

@@ -1,11 +1,11 @@
 import type { WayOfLearning } from '../../estimate/worked';
 import type { Calendar } from './calendar';
-import { type Placement, transferredAtTargets, withPlacement } from '../model/candidate';
+import { type KindMinutes, type Placement, transferredAtTargets, withPlacement } from '../model/candidate';
 import type { Target } from '../model/horizon';
 import type { MarginalGains } from '../model/marginal-gains';
 import { planParameters } from '../parameters';
 import { isSpaced } from '../model/spacing';
-import { type CandidateState, creditsOrNone } from '../model/candidate-state';
+import { type CandidateState, creditsOrNone, kindsOn } from '../model/candidate-state';
 
 /** What lies where, and what it is worth: calendar, candidates and marginal gains change together. */
 export class Schedule {
@@ -52,6 +52,16 @@ export class Schedule {
     const placements = state.placements.filter((it) => it !== placement);
     const without = transferredAtTargets(state.candidate.worked, placements, this.targets, this.way);
     return -this.gainOf(state, without) / (placement.minutes + planParameters.switching);
+  }
+
+  /**
+   * Kinds that stand on a day for their gain: to the model a Twist is a Rebuild, so where it belongs is not for the gain to
+   * say, and a Spot would fill every minute that is left.
+   */
+  kindsByGain(state: CandidateState, day: number): KindMinutes[] {
+    return kindsOn(state, day).filter(
+      ({ kind }) => kind !== 'twist' && (kind !== 'spot' || this.calendar.isShort(day)),
+    );
   }
 
   /** Whether the day has the minutes and the slot, and is far enough from the candidate’s other placements. */
