@@ -285,6 +285,29 @@ describe('a plan that a coach would sign', () => {
     expect(rebuildsIn(after)).toEqual(jasmine.arrayContaining(claims.map((it) => `${it.date} ${it.problemId}`)));
   });
 
+  it('keeps all lengths where one sitting makes the person a minute quicker, and brings a new failure within its days', () => {
+    const settings = { ...defaultSettings, week: everyDay(20) };
+    const { problems, sittings } = practised(['trie']);
+    const slow = sittings.map((sitting, index) => ({ ...sitting, minutes: index === 11 ? 22 : 23 }));
+    const failed = makeProblem({ techniques: ['trie'] });
+    const base = { problems: [...problems, failed], interviews, settings };
+    const log = makeLog({ ...base, sittings: slow });
+    const before = plan(log);
+    const lost = makeSitting(failed.id, { minutes: 20, result: 'unsolved', help: 'read', startedAt: daysAgo(0.02) });
+    const after = plan({ ...log, sittings: [...slow, lost] }, { previous: before });
+    expect(after.paces).toEqual(before.paces);
+    const [retry] = of(after, failed);
+    expect(retry?.kind).toBe('rebuild');
+    expect(retry && inDays(retry)).toBeGreaterThanOrEqual(2);
+    expect(retry && inDays(retry)).toBeLessThanOrEqual(4);
+    const key = ({ date, technique, kind }: Dated): string => `${date} ${technique} ${kind}`;
+    const kept = new Set(itemsOf(after).map(key));
+    const later = itemsOf(before).filter(({ date }) => date > (retry?.goesOn?.date ?? retry?.date ?? ''));
+    expect(later.filter((it) => kept.has(key(it))).length / later.length).toBeGreaterThan(0.9);
+    const again = plan({ ...log, sittings: [...slow, lost] }, { previous: after });
+    expect(itemsOf(again).map(key)).toEqual(itemsOf(after).map(key));
+  });
+
   it('plans a Spot for its gain only where there is time for nothing longer', () => {
     const spotsFor = (minutes: number): Dated[] => {
       const settings = { ...defaultSettings, week: everyDay(minutes) };

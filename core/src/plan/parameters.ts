@@ -50,9 +50,10 @@ export const planParameters = {
   followUp: { kinds: ['sketch'] as readonly PlannedKind[], after: [3, 7] },
   /**
    * How long a kind of sitting takes against its target where it was solved: from this many on, of the last so many,
-   * within a range; found among the last so many sittings of all kinds.
+   * within a range; found among the last so many sittings of all kinds. The pace of the plan that is followed stays while it
+   * is not off by more than a share: a minute more or less for everything would move all that stands there.
    */
-  pace: { min: 5, counted: 40, lookedAt: 400, range: [0.5, 1.3] },
+  pace: { min: 5, counted: 40, lookedAt: 400, range: [0.5, 1.3], stays: 0.1 },
   /** Share of the target for a rebuild where the person's own pace is not known, at least where it was never solved, and for anything new. */
   rebuildPace: 0.8,
   minPace: { unsolved: 0.8, fresh: 0.6 },

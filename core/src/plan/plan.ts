@@ -128,10 +128,14 @@ export const PlanChangeSchema = z.object({
 });
 export type PlanChange = Readonly<z.infer<typeof PlanChangeSchema>>;
 
+/** Minutes over target that a person takes, by kind of sitting. */
+export type Paces = Readonly<Record<string, number>>;
+
 export interface Plan {
   readonly asOf: Instant;
   /** Sittings in the log that it was made from. */
   readonly sittings: number;
+  readonly paces: Paces;
   /** From today to the last interview, or for thirty days where there is none. */
   readonly days: readonly PlanDay[];
   readonly readiness: readonly InterviewReadiness[];
@@ -150,6 +154,7 @@ export interface FollowedPlan {
   }[];
   /** Unknown where it was not kept. */
   readonly sittings?: number | undefined;
+  readonly paces?: Paces | undefined;
 }
 
 /** A plan as it is kept until the next one: where its items stood, and what had moved on its day. */
@@ -169,6 +174,7 @@ export const PlanTraceSchema = z.object({
     }),
   ),
   sittings: z.optional(z.number()),
+  paces: z.optional(z.record(z.string(), z.number())),
   changes: z._default(z.array(PlanChangeSchema), []),
 });
 export type PlanTrace = z.infer<typeof PlanTraceSchema>;

@@ -19,7 +19,7 @@ import { type Target, horizonDays, targetsOf } from './model/horizon';
 import { needsOf } from './model/needs';
 import { MarginalGains } from './model/marginal-gains';
 import { planParameters } from './parameters';
-import type { Plan, PlanDay, PlanInput, PlanItem } from './plan';
+import type { Paces, Plan, PlanDay, PlanInput, PlanItem } from './plan';
 import { Promising } from './search/promising';
 import { reasonsFor } from './explain/reasons';
 import { Schedule } from './search/schedule';
@@ -48,6 +48,7 @@ export class Planner {
   private readonly filling: Filling;
   private readonly needs: readonly TechniqueId[];
   private readonly freshMinutes: number;
+  private readonly paces: Paces;
   private known: OptimalityGap | null = null;
 
   constructor(private readonly input: PlanInput) {
@@ -66,6 +67,7 @@ export class Planner {
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
     const maker = new CandidateMaker(input, this.targets, this.dates, choices);
     this.freshMinutes = maker.freshMinutes;
+    this.paces = Object.fromEntries(maker.paces);
     this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) =>
       stateWithoutPlacements(it, this.targets, estimates.person),
     );
@@ -105,16 +107,17 @@ export class Planner {
 
   /**
    * The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling,
-   * which one more sitting does not on the same day.
+   * which one more sitting does not on the same day; many more, such as an import, are as good as a new day.
    */
   private best(supply: Supply): Filling {
     const { previous, log } = this.input;
     if (supply.previous.isEmpty) return fill(supply, this.emptySchedule(), false);
     const kept = fill(supply, this.emptySchedule(), true);
     const isSameDay = previous?.days[0]?.date === supply.today;
-    if (isSameDay && previous.sittings === log.sittings.length - 1) return kept;
+    const more = log.sittings.length - (previous?.sittings ?? 0);
+    if (isSameDay && more === 1) return kept;
     const afresh = fill(supply, this.emptySchedule(), false);
-    const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
+    const share = planParameters.worthTelling[isSameDay && more <= 1 ? 'sameDay' : 'nextDay'];
     const worthTelling = share * Math.max(afresh.value - this.marginalGains.value(), 0);
     return afresh.value > kept.value + worthTelling ? afresh : kept;
   }
@@ -151,6 +154,7 @@ export class Planner {
     return {
       asOf: this.input.asOf,
       sittings: this.input.log.sittings.length,
+      paces: this.paces,
       days,
       readiness: targets.flatMap(({ interviewId, shares, difficulty, isWhole }, index) => {
         if (interviewId === null || !isWhole) return [];

@@ -16,7 +16,8 @@ import { spacingAfter, unspaced } from './spacing';
 
 /** Says what can be planned at all, and how long it takes. */
 export class CandidateMaker {
-  private readonly paces: ReadonlyMap<SittingKind, number>;
+  /** Of the person, by kind. */
+  readonly paces: ReadonlyMap<SittingKind, number>;
 
   /** `dates` are the days of the plan, today first; `choices` are by `targetKey`. */
   constructor(
@@ -25,7 +26,7 @@ export class CandidateMaker {
     private readonly dates: readonly Day[],
     private readonly choices: ReadonlyMap<string, Choice>,
   ) {
-    this.paces = pacesOf(input.log);
+    this.paces = pacesOf(input.log, input.previous?.paces);
   }
 
   /** Every problem that was sat; one that was dropped can be remembered, but not planned. */

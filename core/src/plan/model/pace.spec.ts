@@ -27,6 +27,12 @@ describe('the pace of a person', () => {
     expect(pacesOf(logOf(sketches([0, 0, 0, 0, 0]))).get('sketch')).toBe(0.5);
   });
 
+  it('stays as it was where a plan is followed, until it is off by more than a tenth', () => {
+    const log = logOf(sketches([4, 6, 6, 30, 5]));
+    expect(pacesOf(log, { sketch: 0.8, rebuild: 1 })).toEqual(new Map([['sketch', 0.8]]));
+    expect(pacesOf(log, { sketch: 0.9 }).get('sketch')).toBe(6 / 8);
+  });
+
   it('ignores sittings of problems that are gone', () => {
     const log = logOf(sketches([4, 4, 4, 4, 4]));
     expect(pacesOf({ ...log, problems: [] }).size).toBe(0);

@@ -20,6 +20,8 @@ export interface Due {
   readonly latest: number;
   /** What comes first where not all find room. */
   readonly need: number;
+  /** The day, from today, of what made it due; none where time did. */
+  readonly since: number | null;
 }
 
 /** Need of a technique for claims: the less it was practised the more a failure tells. 0 at the goal and where it is not asked. */
@@ -51,7 +53,9 @@ export function failedDue(states: readonly CandidateState[], estimates: Estimate
     const day = -Math.floor(-last.day);
     const from = Math.max(day + (wasRead ? claims.from : 1), state.candidate.notBefore);
     const duty: Duty = wasRead ? 'failed' : 'unsolved';
-    return [{ state, duty, kind: 'rebuild', from, to: Math.max(day + claims.to, from), latest: Infinity, need }];
+    return [
+      { state, duty, kind: 'rebuild', from, to: Math.max(day + claims.to, from), latest: Infinity, need, since: day },
+    ];
   });
 }
 
@@ -66,7 +70,7 @@ export function firstReviewsDue(states: readonly CandidateState[], estimates: Es
     const [from, to] = followUp.after.map((after) => day + after);
     if (from === undefined || to === undefined || to < 0) return [];
     const since = Math.max(from, state.candidate.notBefore);
-    return [{ state, duty: 'first-review', kind: 'sketch', from: since, to, latest: to, need }];
+    return [{ state, duty: 'first-review', kind: 'sketch', from: since, to, latest: to, need, since: day }];
   });
 }
 
@@ -74,10 +78,11 @@ export function firstReviewsDue(states: readonly CandidateState[], estimates: Es
 export function mixUpsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[][] {
   const asOf = Date.parse(estimates.asOf);
   const recent = estimates.mixUps.filter(({ lastAt }) => asOf - Date.parse(lastAt) <= mixUpDays * 86_400_000);
-  return recent.map((mixUp) => pairFor(mixUp, states, needs)).filter((pair) => pair.length > 0);
+  const dayOf = (at: string): number => -Math.floor((asOf - Date.parse(at)) / 86_400_000);
+  return recent.map((mixUp) => pairFor(mixUp, states, needs, dayOf(mixUp.lastAt))).filter((pair) => pair.length > 0);
 }
 
-function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: Needs): Due[] {
+function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: Needs, since: number): Due[] {
   const spotOf = (technique: TechniqueId): CandidateState | undefined =>
     states.find(
       ({ candidate, placements }) =>
@@ -93,7 +98,7 @@ function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: N
   return pair.map((state): Due => {
     const { notBefore, technique } = state.candidate;
     const [to, need] = [mixUpDays, needs.of(technique)];
-    return { state, duty: 'mix-up', kind: 'spot', from: notBefore, to, latest: to, need };
+    return { state, duty: 'mix-up', kind: 'spot', from: notBefore, to, latest: to, need, since };
   });
 }
 
@@ -114,7 +119,7 @@ export function twistsDue(states: readonly CandidateState[], targets: readonly T
     const days = [...(state.candidate.twist?.days ?? [])];
     if (lately.has(technique) || days.length === 0) return [];
     const [from, to] = [Math.min(...days), Math.max(...days)];
-    return [{ state, duty: 'twist', kind: 'twist', from, to, latest: to, need: shareOf(technique) }];
+    return [{ state, duty: 'twist', kind: 'twist', from, to, latest: to, need: shareOf(technique), since: null }];
   });
 }
 

@@ -31,7 +31,7 @@ interface Task {
 export class DutyPlacer {
   readonly placed: Duties = new Map();
   private readonly tasks: readonly Task[];
-  /** What is left where it stood, until all of that has its place again; and whether it is more than its gain there. */
+  /** What waits until all that stood in the plan that is followed has its place again; and whether its days are taken already. */
   private readonly left: { readonly task: Task; readonly isDuty: boolean }[] = [];
 
   constructor(
@@ -52,26 +52,45 @@ export class DutyPlacer {
     ];
   }
 
-  /** All; or where `leaves`, only what the earlier plan did not have yet: the rest keeps its place beside all others there. */
-  place(leaves: boolean): void {
-    for (const task of this.tasks) {
-      const stands = leaves ? this.dayOf(task, this.stoodAt) : null;
-      const isDuty = stands === null || task.mayTake(stands);
-      if (stands !== null) this.left.push({ task, isDuty });
-      const day = stands ?? placeTask(task, this.schedule, this.stoodAt, this.placed);
-      if (day !== null && isDuty) task.takes(day);
+  /**
+   * All; or where a plan is followed, only what has become due since the day on which that was made: what stands there keeps
+   * its place beside all others, and the rest waits until they have theirs.
+   */
+  place(madeOn: number | null): void {
+    const isNew = ({ dues }: Task): boolean =>
+      madeOn === null || dues.some(({ since }) => since !== null && since >= madeOn);
+    const waiting = this.tasks.filter((task) => {
+      const waits = !isNew(task) || (madeOn !== null && this.dayOf(task, this.stoodAt) !== null);
+      if (!waits) this.placeNow(task);
+      return waits;
+    });
+    for (const task of waiting) {
+      const day = this.dayOf(task, this.stoodAt);
+      const isDuty = day !== null && task.mayTake(day);
+      if (isDuty) task.takes(day);
+      this.left.push({ task, isDuty });
     }
   }
 
   /** What was left: where it has its place again, that is its duty; else it is placed now. */
   placeLeft(): void {
     for (const { task, isDuty } of this.left.splice(0)) {
-      const stands = this.dayOf(task, ({ placements }) => placements) !== null;
-      if (!stands) placeTask(task, this.schedule, this.stoodAt, this.placed);
-      for (const { state, kind, duty } of stands && isDuty ? task.dues : []) {
-        const placement = state.placements.find((it) => it.kind === kind);
-        if (placement) this.placed.set(placement, duty);
-      }
+      if (this.dayOf(task, ({ placements }) => placements) === null) this.placeNow(task, !isDuty);
+      else if (isDuty) this.note(task);
+    }
+  }
+
+  private placeNow(task: Task, takes = true): void {
+    const day = placeTask(task, this.schedule, this.stoodAt);
+    if (day === null) return;
+    this.note(task);
+    if (takes) task.takes(day);
+  }
+
+  private note({ dues }: Task): void {
+    for (const { state, kind, duty } of dues) {
+      const placement = state.placements.find((it) => it.kind === kind);
+      if (placement) this.placed.set(placement, duty);
     }
   }
 
@@ -125,7 +144,7 @@ function claimRoomFor(states: readonly CandidateState[], { calendar }: Schedule,
  * All on one day: where an earlier plan had them, else on the first of their days, if it can be on one where they take no
  * place from something new. @returns the day; null where there is none.
  */
-function placeTask({ dues, mayTake }: Task, schedule: Schedule, stoodAt: StoodAt, placed: Duties): number | null {
+function placeTask({ dues, mayTake }: Task, schedule: Schedule, stoodAt: StoodAt): number | null {
   const { calendar } = schedule;
   const from = Math.max(0, ...dues.map((due) => due.from));
   const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
@@ -138,7 +157,7 @@ function placeTask({ dues, mayTake }: Task, schedule: Schedule, stoodAt: StoodAt
     firstDay(from, to, (it) => sparesFresh(it) && isOpen(it)) ??
     firstDay(from, latest, isOpen);
   if (day === undefined) return null;
-  for (const due of dues) put(due, day, schedule, placed);
+  for (const due of dues) schedule.put(due.state, placementOn(due, day));
   return day;
 }
 
@@ -161,10 +180,4 @@ function minutesOf(dues: readonly Due[], day: number): number {
 /** Of no end where its kind cannot be planned on that day. */
 function placementOn({ state, kind }: Due, day: number): Placement {
   return { day, kind, minutes: kindsOn(state, day).find((it) => it.kind === kind)?.minutes ?? Infinity };
-}
-
-function put(due: Due, day: number, schedule: Schedule, placed: Duties): void {
-  const placement = placementOn(due, day);
-  schedule.put(due.state, placement);
-  placed.set(placement, due.duty);
 }

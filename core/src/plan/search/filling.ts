@@ -34,6 +34,8 @@ const missedDay = -1;
 /** What the previous plan held on the days from today on and what was missed of it, by problem, or by technique for fresh ones. */
 export class PreviousPlan {
   private readonly items = new Map<string | null, Before[]>();
+  /** The day on which it was made, from today; null where there is none. */
+  readonly madeOn: number | null;
 
   /** `isLeft` says of something planned whether it is still to be done. */
   constructor(
@@ -43,6 +45,8 @@ export class PreviousPlan {
   ) {
     const dayAt = new Map(dates.map((date, day) => [date, day]));
     const [today = ''] = dates;
+    const first = previous?.days[0]?.date;
+    this.madeOn = first === undefined ? null : daysBetween(today, first);
     const wanted = new Set<string>();
     for (const { date, items } of previous?.days ?? []) {
       // What was missed is wanted as soon as there is room.
@@ -118,7 +122,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     previous.of(candidate).map(({ day, kind }) => ({ day: Math.max(day, 0), kind }));
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
-  duties.place(keepsPlan && missed.isEmpty);
+  duties.place(keepsPlan && missed.isEmpty ? previous.madeOn : null);
   keepPrevious(states, schedule, missed);
   if (keepsPlan) {
     const grace = calendar.graceOn(0);
@@ -203,18 +207,27 @@ function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | 
 }
 
 /**
- * Places again what the previous plan had, the nearest days first, as far as it still can be: first what a day has room
- * for, then what has to go on the next day, so that something else done today does not push all others on; at last a
- * first review of each fresh problem that has lost its own, so that none takes the place of what was there.
+ * Places again what the previous plan had, as far as it still can be: first the reviews that a day has room for, then, the
+ * nearest days first, what is new and what has to go on the next day, so that something else done today does not push all
+ * others on; at last a first review of each fresh problem that has lost its own, so that none takes the place of what was
+ * there.
  */
 function keepPrevious(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): void {
-  const wanted = states
+  const reviews = states
     .filter(({ candidate }) => candidate.problemId !== null)
     .flatMap((state) => previous.of(state.candidate).map(({ day, kind }) => ({ state, day, kind })))
     .sort((a, b) => a.day - b.day);
-  const left = wanted.filter(({ state, day, kind }) => !placeAgain(state, day, kind, schedule, false));
-  const unreviewed = keepFresh(states, schedule, previous);
-  for (const { state, day, kind } of left) placeAgain(state, day, kind, schedule);
+  const left = reviews.filter(({ state, day, kind }) => !placeAgain(state, day, kind, schedule, false));
+  const lines = freshLines(states, previous);
+  const unreviewed: Unreviewed[] = [];
+  const steps = [
+    ...lines.flatMap((line) =>
+      line.days.map((day) => ({ day, keep: () => keepFresh(line, day, states, schedule, unreviewed) })),
+    ),
+    ...left.map(({ state, day, kind }) => ({ day, keep: () => void placeAgain(state, day, kind, schedule) })),
+  ].sort((a, b) => a.day - b.day);
+  for (const { keep } of steps) keep();
+  for (const { next } of lines) nextUnplaced(next, states, schedule);
   for (const { state, day } of unreviewed) addFirstReview(state, day, schedule);
 }
 
@@ -224,27 +237,39 @@ interface Unreviewed {
   readonly day: number;
 }
 
-/**
- * Fresh problems of a technique are all alike: each gets the next of the technique's days, and of its first reviews'.
- * @returns those that got no review.
- */
-function keepFresh(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): Unreviewed[] {
-  const unreviewed: Unreviewed[] = [];
-  const lines = states
+/** The fresh problems of a technique, which are all alike: the next one to place, and where the previous plan had any. */
+interface FreshLine {
+  next: CandidateState | null;
+  readonly days: readonly number[];
+  /** Their first reviews that are left to keep. */
+  readonly reviews: Before[];
+}
+
+function freshLines(states: readonly CandidateState[], previous: PreviousPlan): FreshLine[] {
+  return states
     .filter(({ candidate }) => candidate.problemId === null)
-    .map((state) => ({ next: state as CandidateState | null, before: previous.of(state.candidate) }))
-    .map(({ next, before }) => ({ next, before, reviews: before.filter(({ kind }) => kind !== 'fresh') }));
-  const wanted = lines
-    .flatMap((line) => line.before.filter(({ kind }) => kind === 'fresh').map(({ day }) => ({ line, day })))
-    .sort((a, b) => a.day - b.day);
-  for (const { line, day } of wanted) {
-    const state = (line.next = nextUnplaced(line.next, states, schedule));
-    const placement = state && placeAgain(state, day, 'fresh', schedule);
-    if (placement && !keepFirstReview(state, placement.day, line.reviews, schedule))
-      unreviewed.push({ state, day: placement.day });
-  }
-  for (const { next } of lines) nextUnplaced(next, states, schedule);
-  return unreviewed;
+    .map((next) => {
+      const before = previous.of(next.candidate);
+      return {
+        next,
+        days: before.filter(({ kind }) => kind === 'fresh').map(({ day }) => day),
+        reviews: before.filter(({ kind }) => kind !== 'fresh'),
+      };
+    });
+}
+
+/** The next fresh problem of a technique on one of its days, with one of the first reviews; or it joins the `unreviewed`. */
+function keepFresh(
+  line: FreshLine,
+  day: number,
+  states: CandidateState[],
+  schedule: Schedule,
+  unreviewed: Unreviewed[],
+): void {
+  const state = (line.next = nextUnplaced(line.next, states, schedule));
+  const placement = state && placeAgain(state, day, 'fresh', schedule);
+  if (placement && !keepFirstReview(state, placement.day, line.reviews, schedule))
+    unreviewed.push({ state, day: placement.day });
 }
 
 /** The first of a technique's fresh problems that has no place yet, from one of them on. */

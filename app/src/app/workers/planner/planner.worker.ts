@@ -255,6 +255,7 @@ function traceOf(plan: Plan): PlanTrace {
   return {
     changes: [...plan.changes],
     sittings: plan.sittings,
+    paces: { ...plan.paces },
     days: plan.days.map(({ date, items }) => ({
       date,
       items: items.map(({ problemId, technique, kind, freshOn, begun }) => {
