@@ -46,6 +46,13 @@ describe('what moved since the previous plan', () => {
     expect(changes.map(({ kind, from, to }) => [kind, from, to])).toEqual([['fresh', '2026-11-24', null]]);
   });
 
+  it('is nothing where a whole log came in after a plan from none', () => {
+    const sittings = [1, 2].map((ago) => makeSitting(gauge.id, { startedAt: `2026-11-1${ago}T18:00:00.000Z` }));
+    const before = [day('2026-11-24', kept)];
+    expect(changesBetween(input(before, { sittings }, 0), [day('2026-11-24')])).toEqual([]);
+    expect(changesBetween(input(before, { sittings }, 2), [day('2026-11-24')]).length).toBe(1);
+  });
+
   it('leaves out what was done', () => {
     const done = makeSitting(beacon.id, { kind: 'sketch', startedAt: now });
     const solved = makeSitting(gauge.id, { kind: 'first-solve', startedAt: now });

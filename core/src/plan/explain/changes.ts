@@ -40,10 +40,13 @@ function doneSince({ previous, log, estimates, zone }: PlanInput): (item: Item) 
   };
 }
 
-/** What of the previous plan is not where it was, but for what was done since: the nearest first. */
+/**
+ * What of the previous plan is not where it was, but for what was done since: the nearest first. Nothing where that was made
+ * before anything was logged and a whole log came in since.
+ */
 export function changesBetween(input: PlanInput, days: readonly PlanDay[]): PlanChange[] {
-  const { previous, asOf, zone } = input;
-  if (!previous) return [];
+  const { previous, log, asOf, zone } = input;
+  if (!previous || (previous.sittings === 0 && log.sittings.length > 1)) return [];
   const today = dayOf(asOf, zone);
   const isDone = doneSince(input);
   const now = new Map<string, Day[]>();
