@@ -145,39 +145,40 @@ export interface Plan {
   readonly changes: readonly PlanChange[];
 }
 
-/** What has to be known of an earlier plan so that the next one can follow it. */
-export interface FollowedPlan {
-  readonly days: readonly {
-    readonly date: Day;
-    readonly items: readonly (Pick<PlanItem, 'problemId' | 'technique' | 'kind'> &
-      Partial<Pick<PlanItem, 'freshOn' | 'begun'>>)[];
-  }[];
-  /** Unknown where it was not kept. */
-  readonly sittings?: number | undefined;
-  readonly paces?: Paces | undefined;
-}
-
 /** A plan as it is kept until the next one: where its items stood, and what had moved on its day. */
 export const PlanTraceSchema = z.object({
-  days: z.array(
-    z.object({
-      date: DaySchema,
-      items: z.array(
-        z.object({
-          problemId: z.nullable(ProblemIdSchema),
-          technique: z.nullable(TechniqueIdSchema),
-          kind: PlannedKindSchema,
-          freshOn: z._default(z.nullable(DaySchema), null),
-          begun: z._default(z.nullable(DaySchema), null),
-        }),
-      ),
-    }),
+  days: z.readonly(
+    z.array(
+      z.object({
+        date: DaySchema,
+        items: z.readonly(
+          z.array(
+            z.object({
+              problemId: z.nullable(ProblemIdSchema),
+              technique: z.nullable(TechniqueIdSchema),
+              kind: PlannedKindSchema,
+              freshOn: z._default(z.nullable(DaySchema), null),
+              begun: z._default(z.nullable(DaySchema), null),
+            }),
+          ),
+        ),
+      }),
+    ),
   ),
+  /** Unknown where they were not kept. */
   sittings: z.optional(z.number()),
   paces: z.optional(z.record(z.string(), z.number())),
-  changes: z._default(z.array(PlanChangeSchema), []),
+  changes: z._default(z.readonly(z.array(PlanChangeSchema)), []),
 });
 export type PlanTrace = z.infer<typeof PlanTraceSchema>;
+
+/** What has to be known of an earlier plan so that the next one can follow it: a plan, or what was kept of it. */
+export type FollowedPlan = Readonly<Omit<z.input<typeof PlanTraceSchema>, 'changes'>>;
+
+/** What is to be kept of a plan. */
+export function traceOf(plan: Plan): PlanTrace {
+  return PlanTraceSchema.parse(plan);
+}
 
 export interface PlanInput {
   readonly log: Log;

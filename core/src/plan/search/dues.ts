@@ -1,6 +1,7 @@
 import type { Estimates, MixUp, ProblemEstimate } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
+import { millisecondsPerDay } from '../../model/time';
 import type { CandidateState } from '../model/candidate-state';
 import type { Target } from '../model/horizon';
 import { needByTechnique } from '../model/needs';
@@ -69,17 +70,19 @@ export function firstReviewsDue(states: readonly CandidateState[], estimates: Es
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
     if (from === undefined || to === undefined || to < 0) return [];
-    const since = Math.max(from, state.candidate.notBefore);
-    return [{ state, duty: 'first-review', kind: 'sketch', from: since, to, latest: to, need, since: day }];
+    const earliest = Math.max(from, state.candidate.notBefore);
+    return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to, latest: to, need, since: day }];
   });
 }
 
 /** Two techniques that were mixed up: a Spot of each that no Spot has asked for since, on one day, soon. */
 export function mixUpsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[][] {
   const asOf = Date.parse(estimates.asOf);
-  const recent = estimates.mixUps.filter(({ lastAt }) => asOf - Date.parse(lastAt) <= mixUpDays * 86_400_000);
-  const dayOf = (at: string): number => -Math.floor((asOf - Date.parse(at)) / 86_400_000);
-  return recent.map((mixUp) => pairFor(mixUp, states, needs, dayOf(mixUp.lastAt))).filter((pair) => pair.length > 0);
+  const daysAgo = ({ lastAt }: MixUp): number => (asOf - Date.parse(lastAt)) / millisecondsPerDay;
+  return estimates.mixUps
+    .filter((mixUp) => daysAgo(mixUp) <= mixUpDays)
+    .map((mixUp) => pairFor(mixUp, states, needs, -Math.floor(daysAgo(mixUp))))
+    .filter((pair) => pair.length > 0);
 }
 
 function pairFor({ waiting }: MixUp, states: readonly CandidateState[], needs: Needs, since: number): Due[] {

@@ -57,15 +57,13 @@ export class DutyPlacer {
    * its place beside all others, and the rest waits until they have theirs.
    */
   place(madeOn: number | null): void {
-    const isNew = ({ dues }: Task): boolean =>
-      madeOn === null || dues.some(({ since }) => since !== null && since >= madeOn);
-    const waiting = this.tasks.filter((task) => {
-      const waits = !isNew(task) || (madeOn !== null && this.dayOf(task, this.stoodAt) !== null);
-      if (!waits) this.placeNow(task);
-      return waits;
-    });
-    for (const task of waiting) {
-      const day = this.dayOf(task, this.stoodAt);
+    const waiting: { readonly task: Task; readonly day: number | null }[] = [];
+    for (const task of this.tasks) {
+      const day = madeOn === null ? null : this.dayOf(task, this.stoodAt);
+      if (day === null && isDueSince(madeOn, task)) this.placeNow(task);
+      else waiting.push({ task, day });
+    }
+    for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
       if (isDuty) task.takes(day);
       this.left.push({ task, isDuty });
@@ -101,6 +99,11 @@ export class DutyPlacer {
       standsAt(state).flatMap((it) => (it.kind === kind && it.day >= from && it.day <= latest ? [it.day] : []));
     return daysOf(first).find((day) => others.every((due) => daysOf(due).includes(day))) ?? null;
   }
+}
+
+/** Whether something has made it due since a day from today. */
+function isDueSince(day: number | null, { dues }: Task): boolean {
+  return day === null || dues.some(({ since }) => since !== null && since >= day);
 }
 
 /** No more than their share of the week. */

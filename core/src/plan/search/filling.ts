@@ -1,14 +1,16 @@
 import { type Choice, targetKey } from '../../model/choice';
 import type { TechniqueId } from '../../model/technique';
 import { type Day, daysBetween, millisecondsPerDay } from '../../model/time';
-import type { Candidate, KindMinutes, Placement, PlannedBefore } from '../model/candidate';
+import type { Candidate, KindMinutes, Placement } from '../model/candidate';
 import { type Duties, DutyPlacer, type StoodAt } from './duties';
-import { fillGreedily, followUpOf, openNext } from './greedy';
+import { fillGreedily, openNext } from './greedy';
+import { addFirstReview, keepPrevious } from './keep-previous';
 import { planParameters } from '../parameters';
-import type { FollowedPlan, PlanInput, PlanItem, PlannedKind, UnplacedPin } from '../plan';
+import type { PlanInput, PlannedKind, UnplacedPin } from '../plan';
+import type { PreviousPlan } from './previous-plan';
 import type { Promising } from './promising';
 import type { Schedule } from './schedule';
-import { type CandidateState, kindsOn } from '../model/candidate-state';
+import type { CandidateState } from '../model/candidate-state';
 
 /** A filled calendar. */
 export interface Filling {
@@ -19,78 +21,6 @@ export interface Filling {
   readonly unplaced: readonly UnplacedPin[];
   /** Importance-weighted readiness with it. */
   readonly value: number;
-}
-
-/** What an earlier plan held of a problem or technique: of a fresh problem's first review, also the problem's day if it is known. */
-interface Before {
-  readonly day: number;
-  readonly kind: PlannedKind;
-  readonly freshDay: number | null;
-}
-
-/** The day of what was planned for a day that is over. */
-const missedDay = -1;
-
-/** What the previous plan held on the days from today on and what was missed of it, by problem, or by technique for fresh ones. */
-export class PreviousPlan {
-  private readonly items = new Map<string | null, Before[]>();
-  /** The day on which it was made, from today; null where there is none. */
-  readonly madeOn: number | null;
-
-  /** `isLeft` says of something planned whether it is still to be done. */
-  constructor(
-    previous: FollowedPlan | null,
-    dates: readonly Day[],
-    isLeft: (item: Pick<PlanItem, 'problemId' | 'technique' | 'kind'>, date: Day) => boolean,
-  ) {
-    const dayAt = new Map(dates.map((date, day) => [date, day]));
-    const [today = ''] = dates;
-    const first = previous?.days[0]?.date;
-    this.madeOn = first === undefined ? null : daysBetween(today, first);
-    const wanted = new Set<string>();
-    for (const { date, items } of previous?.days ?? []) {
-      // What was missed is wanted as soon as there is room.
-      const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
-      if (day === undefined) continue;
-      for (const { problemId, technique, kind, freshOn, begun } of items) {
-        const key = problemId ?? technique;
-        // What goes on the next day is wanted once: where it begins, or where it goes on if it was begun.
-        if (begun && (begun >= today || wanted.has(`${begun} ${key}`))) continue;
-        if (!isLeft({ problemId, technique, kind }, date)) continue;
-        wanted.add(`${date} ${key}`);
-        const freshDay = dayAt.get(freshOn ?? '') ?? null;
-        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind, freshDay }]);
-      }
-    }
-  }
-
-  /** Only what was missed of it, or what is still ahead. */
-  part(part: 'missed' | 'ahead'): PreviousPlan {
-    const some = new PreviousPlan(null, [], () => false);
-    const isPart = ({ day }: { readonly day: number }): boolean => (day === missedDay) === (part === 'missed');
-    for (const [key, items] of this.items) {
-      const left = items.filter(isPart);
-      if (left.length > 0) some.items.set(key, left);
-    }
-    return some;
-  }
-
-  get isEmpty(): boolean {
-    return this.items.size === 0;
-  }
-
-  of({ problemId, technique }: Candidate): readonly Before[] {
-    return this.items.get(problemId ?? technique) ?? [];
-  }
-
-  byDay(candidate: Candidate): PlannedBefore {
-    const days = new Map<number, PlannedKind[]>();
-    for (const { day: wanted, kind } of this.of(candidate)) {
-      const day = Math.max(wanted, 0);
-      days.set(day, [...(days.get(day) ?? []), kind]);
-    }
-    return days;
-  }
 }
 
 /** All that a calendar is filled from. */
@@ -159,7 +89,7 @@ function startWithNeediest(states: CandidateState[], schedule: Schedule, { needs
   });
   if (isThere || !next || neediest === undefined) return;
   for (const day of days) {
-    if (!placeOn(next, day, 'fresh', schedule)) continue;
+    if (!schedule.putKind(next, day, 'fresh')) continue;
     addFirstReview(next, day, schedule);
     openNext(next, states, schedule);
     return;
@@ -204,125 +134,4 @@ function pinnedKind({ firstKinds, problemId }: Candidate, wanted: PlannedKind | 
   const fullest = firstKinds.at(-1) ?? null;
   if (problemId === null || wanted === null || fullest === null) return fullest;
   return firstKinds.find(({ kind }) => kind === wanted) ?? { kind: wanted, minutes: fullest.minutes };
-}
-
-/**
- * Places again what the previous plan had, as far as it still can be: first the reviews that a day has room for, then, the
- * nearest days first, what is new and what has to go on the next day, so that something else done today does not push all
- * others on; at last a first review of each fresh problem that has lost its own, so that none takes the place of what was
- * there.
- */
-function keepPrevious(states: CandidateState[], schedule: Schedule, previous: PreviousPlan): void {
-  const reviews = states
-    .filter(({ candidate }) => candidate.problemId !== null)
-    .flatMap((state) => previous.of(state.candidate).map(({ day, kind }) => ({ state, day, kind })))
-    .sort((a, b) => a.day - b.day);
-  const left = reviews.filter(({ state, day, kind }) => !placeAgain(state, day, kind, schedule, false));
-  const lines = freshLines(states, previous);
-  const unreviewed: Unreviewed[] = [];
-  const steps = [
-    ...lines.flatMap((line) =>
-      line.days.map((day) => ({ day, keep: () => keepFresh(line, day, states, schedule, unreviewed) })),
-    ),
-    ...left.map(({ state, day, kind }) => ({ day, keep: () => void placeAgain(state, day, kind, schedule) })),
-  ].sort((a, b) => a.day - b.day);
-  for (const { keep } of steps) keep();
-  for (const { next } of lines) nextUnplaced(next, states, schedule);
-  for (const { state, day } of unreviewed) addFirstReview(state, day, schedule);
-}
-
-/** A fresh problem of a day that has no first review. */
-interface Unreviewed {
-  readonly state: CandidateState;
-  readonly day: number;
-}
-
-/** The fresh problems of a technique, which are all alike: the next one to place, and where the previous plan had any. */
-interface FreshLine {
-  next: CandidateState | null;
-  readonly days: readonly number[];
-  /** Their first reviews that are left to keep. */
-  readonly reviews: Before[];
-}
-
-function freshLines(states: readonly CandidateState[], previous: PreviousPlan): FreshLine[] {
-  return states
-    .filter(({ candidate }) => candidate.problemId === null)
-    .map((next) => {
-      const before = previous.of(next.candidate);
-      return {
-        next,
-        days: before.filter(({ kind }) => kind === 'fresh').map(({ day }) => day),
-        reviews: before.filter(({ kind }) => kind !== 'fresh'),
-      };
-    });
-}
-
-/** The next fresh problem of a technique on one of its days, with one of the first reviews; or it joins the `unreviewed`. */
-function keepFresh(
-  line: FreshLine,
-  day: number,
-  states: CandidateState[],
-  schedule: Schedule,
-  unreviewed: Unreviewed[],
-): void {
-  const state = (line.next = nextUnplaced(line.next, states, schedule));
-  const placement = state && placeAgain(state, day, 'fresh', schedule);
-  if (placement && !keepFirstReview(state, placement.day, line.reviews, schedule))
-    unreviewed.push({ state, day: placement.day });
-}
-
-/** The first of a technique's fresh problems that has no place yet, from one of them on. */
-function nextUnplaced(
-  first: CandidateState | null,
-  states: CandidateState[],
-  schedule: Schedule,
-): CandidateState | null {
-  let next = first;
-  while (next && next.placements.length > 0) next = openNext(next, states, schedule);
-  return next;
-}
-
-/** On the day where the previous plan had one. Takes it out of the reviews that are left to keep. */
-function keepFirstReview(state: CandidateState, day: number, reviews: Before[], schedule: Schedule): boolean {
-  const [from, to] = planParameters.followUp.after;
-  const isOwn = (review: Before): boolean =>
-    review.freshDay === null ? review.day >= day + from && review.day <= day + to : review.freshDay === day;
-  const index = reviews.findIndex(isOwn);
-  const [before] = index < 0 ? [] : reviews.splice(index, 1);
-  return before !== undefined && placeAgain(state, before.day, before.kind, schedule) !== null;
-}
-
-/** The first review of a fresh problem of a day, where there is room for one. */
-function addFirstReview(state: CandidateState, day: number, schedule: Schedule): void {
-  const [kind] = state.candidate.kinds;
-  const followUp = kind && followUpOf(state, day, kind, schedule);
-  if (followUp) schedule.put(state, followUp);
-}
-
-/** On its day; what was missed on the first one with room, of the next four. */
-function placeAgain(
-  state: CandidateState,
-  wanted: number,
-  kind: PlannedKind,
-  schedule: Schedule,
-  mayGoOn = true,
-): Placement | null {
-  const days = wanted === missedDay ? [0, 1, 2, 3].filter((day) => day < schedule.calendar.length) : [wanted];
-  for (const day of days) {
-    const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes ?? 0;
-    if (!mayGoOn && minutes > schedule.calendar.leftOn(day)) continue;
-    const placement = placeOn(state, day, kind, schedule);
-    if (placement) return placement;
-  }
-  return null;
-}
-
-function placeOn(state: CandidateState, day: number, kind: PlannedKind, schedule: Schedule): Placement | null {
-  const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes;
-  if (minutes === undefined) return null;
-  const placement: Placement = { day, kind, minutes };
-  if (!schedule.allows(state, placement)) return null;
-  schedule.put(state, placement);
-  return placement;
 }

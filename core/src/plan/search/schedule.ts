@@ -4,6 +4,7 @@ import { type KindMinutes, type Placement, transferredAtTargets, withPlacement }
 import type { Target } from '../model/horizon';
 import type { MarginalGains } from '../model/marginal-gains';
 import { planParameters } from '../parameters';
+import type { PlannedKind } from '../plan';
 import { isSpaced } from '../model/spacing';
 import { type CandidateState, creditsOrNone, kindsOn } from '../model/candidate-state';
 
@@ -24,6 +25,16 @@ export class Schedule {
   put(state: CandidateState, placement: Placement, isPinned = false): void {
     this.calendar.place(state, placement, isPinned);
     this.change(state, withPlacement(state.placements, placement));
+  }
+
+  /** A kind of item on a day; null where it cannot stand there. */
+  putKind(state: CandidateState, day: number, kind: PlannedKind): Placement | null {
+    const minutes = kindsOn(state, day).find((it) => it.kind === kind)?.minutes;
+    if (minutes === undefined) return null;
+    const placement: Placement = { day, kind, minutes };
+    if (!this.allows(state, placement)) return null;
+    this.put(state, placement);
+    return placement;
   }
 
   takeOut(state: CandidateState, placement: Placement): void {

@@ -17,6 +17,7 @@ import {
   type PlanInput,
   type PlanTrace,
   PlanTraceSchema,
+  traceOf,
   Planner,
   type Practice,
   type ReadinessPoint,
@@ -249,20 +250,6 @@ function recallsOf(estimates: Estimates): Map<string, RecallSummary> {
 /** What an earlier plan of the same day said that moved. */
 function changesOfToday(trace: PlanTrace | undefined, today: Day): readonly PlanChange[] {
   return trace?.days[0]?.date === today ? trace.changes : [];
-}
-
-function traceOf(plan: Plan): PlanTrace {
-  return {
-    changes: [...plan.changes],
-    sittings: plan.sittings,
-    paces: { ...plan.paces },
-    days: plan.days.map(({ date, items }) => ({
-      date,
-      items: items.map(({ problemId, technique, kind, freshOn, begun }) => {
-        return { problemId, technique, kind, freshOn, begun };
-      }),
-    })),
-  };
 }
 
 carryErrors();

@@ -1,7 +1,7 @@
 import type { Day } from '../../model/time';
 import type { Candidate } from '../model/candidate';
 import type { FollowedPlan } from '../plan';
-import { PreviousPlan } from './filling';
+import { PreviousPlan } from './previous-plan';
 
 const dates: readonly Day[] = ['2026-11-24', '2026-11-25', '2026-11-26'];
 const heap = { problemId: null, technique: 'heap' } as Candidate;
