@@ -160,9 +160,13 @@ function gatherSlow({ name }, output) {
     });
 }
 
-/** Lines such as `1) suite spec` of jasmine, `Chrome … suite spec FAILED` of karma, `1) file › name` end to end. */
+/**
+ * Lines such as `1) suite spec` of jasmine, `Chrome … suite spec FAILED` of karma, `1) file › name` end to end; not those
+ * under jasmine's `Pending:`, which stands after its failures.
+ */
 function gatherFailed({ name }, output) {
-  const titles = [...plain(output).matchAll(/^ *(?:\d+\) (.+?)(?: ─*)?|Chrome \S+ \S+ \([^)]*\) (.+) FAILED)$/gm)].map(
+  const [ofFailures = ''] = plain(output).split(/^Pending:$/m);
+  const titles = [...ofFailures.matchAll(/^ *(?:\d+\) (.+?)(?: ─*)?|Chrome \S+ \S+ \([^)]*\) (.+) FAILED)$/gm)].map(
     ([, listed, ofBrowser]) => `${name}: ${listed ?? ofBrowser}`,
   );
   failed.push(...new Set(titles));
