@@ -135,6 +135,10 @@ export interface Plan {
   readonly asOf: Instant;
   /** Sittings in the log that it was made from. */
   readonly sittings: number;
+  /** How many of them took place before its first day. */
+  readonly sittingsBefore: number;
+  /** The interviews that it leads up to, each with its day. */
+  readonly interviews: readonly string[];
   readonly paces: Paces;
   /** From today to the last interview, or for thirty days where there is none. */
   readonly days: readonly PlanDay[];
@@ -167,6 +171,8 @@ export const PlanTraceSchema = z.object({
   ),
   /** Unknown where they were not kept. */
   sittings: z.optional(z.number()),
+  sittingsBefore: z.optional(z.number()),
+  interviews: z.optional(z.readonly(z.array(z.string()))),
   paces: z.optional(z.record(z.string(), z.number())),
   changes: z._default(z.readonly(z.array(PlanChangeSchema)), []),
 });

@@ -19,6 +19,7 @@ import { type Gain, gainsInOrder } from './model/gains';
 import { type Target, horizonDays, targetsOf } from './model/horizon';
 import { needsOf } from './model/needs';
 import { MarginalGains } from './model/marginal-gains';
+import { type News, countBefore, interviewsIn, newsSince } from './news';
 import { planParameters } from './parameters';
 import type { Paces, Plan, PlanDay, PlanInput, PlanItem } from './plan';
 import { Promising } from './search/promising';
@@ -50,12 +51,15 @@ export class Planner {
   private readonly needs: readonly TechniqueId[];
   private readonly freshMinutes: number;
   private readonly paces: Paces;
+  /** How many sittings took place before today. */
+  private readonly before: number;
   private known: OptimalityGap | null = null;
 
   constructor(private readonly input: PlanInput) {
     const { log, asOf, zone, estimates } = input;
     const today = dayOf(asOf, zone);
-    const sittingsToday = recentSittings(log.sittings, today, zone);
+    this.before = countBefore(today, log, zone);
+    const sittingsToday = log.sittings.slice(this.before).filter(({ startedAt }) => dayOf(startedAt, zone) === today);
     this.targets = targetsOf(log, asOf, zone);
     this.dates = horizonDays(this.targets, today);
     const hadInterview = log.interviews.some(
@@ -74,17 +78,21 @@ export class Planner {
     );
     this.marginalGains = this.gainsUnplanned();
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
-    const previous = new PreviousPlan(input.previous ?? null, this.dates, isLeftIn(input));
-    this.filling = this.best({
-      input,
-      states: this.unplanned,
-      choices,
-      today,
-      previous,
-      needs: this.needs,
-      promising: new Promising(),
-    });
-    this.plan = this.toPlan();
+    const news = newsSince(input, this.targets, this.dates);
+    this.filling = this.best(
+      {
+        input,
+        states: this.unplanned,
+        choices,
+        today,
+        previous: new PreviousPlan(input.previous ?? null, this.dates, isLeftIn(input)),
+        heldSince: news.isOther ? null : news.madeOn,
+        needs: this.needs,
+        promising: new Promising(),
+      },
+      news,
+    );
+    this.plan = this.toPlan(news);
   }
 
   get schedule(): Schedule {
@@ -108,17 +116,16 @@ export class Planner {
 
   /**
    * The previous plan as far as it holds, with its holes filled; or a new one where that gains what is worth telling,
-   * which one more sitting does not on the same day; many more, such as an import, are as good as a new day.
+   * which one more sitting does not on the same day; many more, such as an import, or what is of other days or for other
+   * interviews are as good as a new day.
    */
-  private best(supply: Supply): Filling {
-    const { previous, log } = this.input;
+  private best(supply: Supply, { madeOn, sittings, isOther }: News): Filling {
     if (supply.previous.isEmpty) return fill(supply, this.emptySchedule(), false);
     const kept = fill(supply, this.emptySchedule(), true);
-    const isSameDay = previous?.days[0]?.date === supply.today;
-    const more = log.sittings.length - (previous?.sittings ?? 0);
-    if (isSameDay && more === 1) return kept;
+    const isSameDay = madeOn === 0 && !isOther && sittings.length <= 1;
+    if (isSameDay && sittings.length === 1) return kept;
     const afresh = fill(supply, this.emptySchedule(), false);
-    const share = planParameters.worthTelling[isSameDay && more <= 1 ? 'sameDay' : 'nextDay'];
+    const share = planParameters.worthTelling[isSameDay ? 'sameDay' : 'nextDay'];
     const worthTelling = share * Math.max(afresh.value - this.marginalGains.value(), 0);
     return afresh.value > kept.value + worthTelling ? afresh : kept;
   }
@@ -145,7 +152,7 @@ export class Planner {
     return marginalGains;
   }
 
-  private toPlan(): Plan {
+  private toPlan(news: News): Plan {
     const { targets, dates, filling } = this;
     const { marginalGains } = filling.schedule;
     const dropped = this.marginalGains;
@@ -155,6 +162,8 @@ export class Planner {
     return {
       asOf: this.input.asOf,
       sittings: this.input.log.sittings.length,
+      sittingsBefore: this.before,
+      interviews: interviewsIn(targets, dates),
       paces: this.paces,
       days,
       readiness: targets.flatMap(({ interviewId, shares, difficulty, isWhole }, index) => {
@@ -175,7 +184,8 @@ export class Planner {
       }),
       curve: readinessCurve(filling.states, targets, dates, person, baselineOf),
       unplaced: filling.unplaced,
-      changes: changesBetween(this.input, days),
+      // Whoever has just told of other days or of an interview knows that the plan is another one.
+      changes: news.isOther && news.madeOn === 0 ? [] : changesBetween(this.input, days),
     };
   }
 
@@ -249,17 +259,4 @@ function givenOn(
     fresh: sittings.filter(({ kind }) => kind === 'first-solve').map(techniqueOf),
     techniques: sittings.map(techniqueOf),
   };
-}
-
-/** Sittings of today; they come last, so the search ends at the first older one. */
-function recentSittings(sittings: readonly Sitting[], today: Day, zone: string): Sitting[] {
-  const found: Sitting[] = [];
-  for (let i = sittings.length - 1; i >= 0; i--) {
-    const sitting = sittings[i];
-    if (!sitting) break;
-    const day = dayOf(sitting.startedAt, zone);
-    if (day < today) break;
-    if (day === today) found.push(sitting);
-  }
-  return found;
 }

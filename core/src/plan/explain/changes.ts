@@ -1,4 +1,5 @@
 import { type Day, dayOf } from '../../model/time';
+import { sittingsSince } from '../news';
 import type { PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
 
 /**
@@ -20,17 +21,11 @@ export function isLeftIn(input: PlanInput): (item: Item, date: Day) => boolean {
 }
 
 /** Says of an item of the previous plan, each time it is asked for, whether one more of its kind was done since. */
-function doneSince({ previous, log, estimates, zone }: PlanInput): (item: Item) => boolean {
-  const first = previous?.days[0]?.date;
-  const known = previous?.sittings ?? 0;
+function doneSince(input: PlanInput): (item: Item) => boolean {
   const done = new Map<string, number>();
-  for (let index = log.sittings.length - 1; index >= known && first !== undefined; index--) {
-    const sitting = log.sittings[index];
-    if (!sitting || dayOf(sitting.startedAt, zone) < first) break;
-    const isFresh = sitting.kind === 'first-solve';
-    const key = isFresh
-      ? `fresh ${estimates.problems.get(sitting.problemId)?.credits[0]?.technique ?? ''}`
-      : sitting.problemId;
+  for (const { kind, problemId } of sittingsSince(input)) {
+    const { credits } = input.estimates.problems.get(problemId) ?? {};
+    const key = kind === 'first-solve' ? `fresh ${credits?.[0]?.technique ?? ''}` : problemId;
     done.set(key, (done.get(key) ?? 0) + 1);
   }
   return (item) => {

@@ -31,6 +31,8 @@ export interface Supply {
   readonly choices: ReadonlyMap<string, Choice>;
   readonly today: Day;
   readonly previous: PreviousPlan;
+  /** The day, from today, since when all that stands in the previous plan keeps its evening; null where what is due comes first. */
+  readonly heldSince: number | null;
   /** Techniques below the goal, those that the interviews need most first. */
   readonly needs: readonly TechniqueId[];
   readonly promising: Promising;
@@ -52,7 +54,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     previous.of(candidate).map(({ day, kind }) => ({ day: Math.max(day, 0), kind }));
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
-  duties.place(keepsPlan && missed.isEmpty ? previous.madeOn : null);
+  duties.place(keepsPlan && missed.isEmpty ? supply.heldSince : null);
   keepPrevious(states, schedule, missed);
   if (keepsPlan) {
     const grace = calendar.graceOn(0);

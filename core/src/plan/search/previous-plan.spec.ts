@@ -24,11 +24,6 @@ describe('the plan that is followed', () => {
     expect(daysOf(new PreviousPlan(begunOn('2026-11-25', '2026-11-26'), dates, () => true))).toEqual([1]);
   });
 
-  it('knows the day on which it was made', () => {
-    expect(new PreviousPlan(begunOn('2026-11-23', '2026-11-24'), dates, () => true).madeOn).toBe(-1);
-    expect(new PreviousPlan(null, dates, () => true).madeOn).toBeNull();
-  });
-
   it('asks for the rest of what was begun yesterday, where something was done then', () => {
     const isLeft = (_: unknown, date: Day): boolean => date >= '2026-11-24';
     expect(daysOf(new PreviousPlan(begunOn('2026-11-23', '2026-11-24'), dates, isLeft))).toEqual([0]);

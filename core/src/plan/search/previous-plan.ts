@@ -1,4 +1,4 @@
-import { type Day, daysBetween } from '../../model/time';
+import type { Day } from '../../model/time';
 import type { Candidate, PlannedBefore } from '../model/candidate';
 import type { FollowedPlan, PlanItem, PlannedKind } from '../plan';
 
@@ -15,8 +15,6 @@ export const missedDay = -1;
 /** What the previous plan held on the days from today on and what was missed of it, by problem, or by technique for fresh ones. */
 export class PreviousPlan {
   private readonly items = new Map<string | null, Before[]>();
-  /** The day on which it was made, from today; null where there is none. */
-  readonly madeOn: number | null;
 
   /** `isLeft` says of something planned whether it is still to be done. */
   constructor(
@@ -26,8 +24,6 @@ export class PreviousPlan {
   ) {
     const dayAt = new Map(dates.map((date, day) => [date, day]));
     const [today = ''] = dates;
-    const first = previous?.days[0]?.date;
-    this.madeOn = first === undefined ? null : daysBetween(today, first);
     const wanted = new Set<string>();
     for (const { date, items } of previous?.days ?? []) {
       // What was missed is wanted as soon as there is room.
