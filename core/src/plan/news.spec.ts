@@ -97,6 +97,7 @@ describe('a plan while somebody tells of their last weeks', () => {
     }
     expect(told.days[0]?.date).toBe(today);
     expect(told.changes).toEqual([]);
+    expect(told.paces).toEqual(plan(logOf(8, [interview])).paces);
   });
 
   it('does so where the interview is told of last', () => {

@@ -22,6 +22,7 @@ import { MarginalGains } from './model/marginal-gains';
 import { type News, countBefore, interviewsIn, newsSince } from './news';
 import { planParameters } from './parameters';
 import type { Paces, Plan, PlanDay, PlanInput, PlanItem } from './plan';
+import { pacesOf } from './model/pace';
 import { Promising } from './search/promising';
 import { reasonsFor } from './explain/reasons';
 import { Schedule } from './search/schedule';
@@ -70,15 +71,16 @@ export class Planner {
       return { ...givenOn(date, input, isToday ? sittingsToday : []), hadInterview: isToday && hadInterview };
     });
     const choices = new Map(log.choices.map((choice): [string, Choice] => [targetKey(choice.target), choice]));
-    const maker = new CandidateMaker(input, this.targets, this.dates, choices);
+    const news = newsSince(input, this.targets, this.dates);
+    const paces = pacesOf(log, news.isOther ? {} : input.previous?.paces);
+    this.paces = Object.fromEntries(paces);
+    const maker = new CandidateMaker(input, this.targets, this.dates, choices, paces);
     this.freshMinutes = maker.freshMinutes;
-    this.paces = Object.fromEntries(maker.paces);
     this.unplanned = [...maker.reviews(), ...maker.fresh()].map((it) =>
       stateWithoutPlacements(it, this.targets, estimates.person),
     );
     this.marginalGains = this.gainsUnplanned();
     this.needs = needsOf(estimates, this.targets, log.settings.goal);
-    const news = newsSince(input, this.targets, this.dates);
     this.filling = this.best(
       {
         input,

@@ -14,13 +14,14 @@ import type { Sitting } from '../../model/sitting';
 import type { Candidate } from './candidate';
 import { CandidateMaker } from './candidate-maker';
 import { horizonDays, targetsOf } from './horizon';
+import { pacesOf } from './pace';
 
 const today = '2026-11-24';
 const makerOf = (log: Log): CandidateMaker => {
   const targets = targetsOf(log, now, 'UTC');
   const choices = new Map(log.choices.map((it) => [targetKey(it.target), it]));
   const input = { log, estimates: estimatesFor(log), asOf: now, zone: 'UTC' };
-  return new CandidateMaker(input, targets, horizonDays(targets, today), choices);
+  return new CandidateMaker(input, targets, horizonDays(targets, today), choices, pacesOf(log));
 };
 const choose = (target: Choice['target'], choice: unknown): Choice =>
   ChoiceSchema.parse({ id: newId(), revision: newId(), target, choice });

@@ -9,25 +9,20 @@ import type { TechniqueId } from '../../model/technique';
 import { type Day, daysBetween } from '../../model/time';
 import type { Candidate, KindMinutes } from './candidate';
 import { type Target, twistDays } from './horizon';
-import { pacesOf } from './pace';
 import { planParameters, plannedReviewKinds } from '../parameters';
 import type { PlanInput, PlannedKind } from '../plan';
 import { spacingAfter, unspaced } from './spacing';
 
 /** Says what can be planned at all, and how long it takes. */
 export class CandidateMaker {
-  /** Of the person, by kind. */
-  readonly paces: ReadonlyMap<SittingKind, number>;
-
-  /** `dates` are the days of the plan, today first; `choices` are by `targetKey`. */
+  /** `dates` are the days of the plan, today first; `choices` are by `targetKey`, `paces` by kind. */
   constructor(
     private readonly input: PlanInput,
     private readonly targets: readonly Target[],
     private readonly dates: readonly Day[],
     private readonly choices: ReadonlyMap<string, Choice>,
-  ) {
-    this.paces = pacesOf(input.log, input.previous?.paces);
-  }
+    private readonly paces: ReadonlyMap<SittingKind, number>,
+  ) {}
 
   /** Every problem that was sat; one that was dropped can be remembered, but not planned. */
   reviews(): Candidate[] {
