@@ -243,6 +243,28 @@ describe('the planner', () => {
     expect(day?.items.some((item) => item.problemId === first?.id)).toBeFalse();
   });
 
+  it('adds nothing over the minutes of a day to what was planned for it, so that whoever has done that is through', () => {
+    const { problems, sittings } = practised(14);
+    const interviews = [makeInterview(20)];
+    const before = plan(makeLog({ problems, sittings, interviews }));
+    const [first] = before.days;
+    const done = (first?.items ?? []).map((item) => {
+      const problem = makeProblem({ techniques: [item.technique ?? ''] });
+      const kind = item.kind === 'fresh' ? 'first-solve' : item.kind;
+      return { problem, sitting: makeSitting(item.problemId ?? problem.id, { kind, minutes: item.minutes - 1 }) };
+    });
+    const more = done.map(({ sitting }, index) => ({ ...sitting, startedAt: daysAgo((done.length - index) / 100) }));
+    const log = makeLog({
+      problems: [...problems, ...done.map(({ problem }) => problem)],
+      sittings: [...sittings, ...more],
+      interviews,
+    });
+    const today = plan(log, { previous: before }).days[0];
+    expect(first?.items.length).toBeGreaterThan(1);
+    expect(today?.done).toBeGreaterThan(0.85 * (today?.budget ?? 0));
+    expect((today?.done ?? 0) + (today?.minutes ?? 0)).toBeLessThanOrEqual(today?.budget ?? 0);
+  });
+
   it('does not ask for something new of a technique once more on the day on which it was worked', () => {
     const { problems, sittings } = practised(12);
     const settings = {

@@ -178,4 +178,18 @@ describe('Today', () => {
     expect(page.text).toContain('If you have more time, this comes next:');
     expect(page.all('app-plan-item-row').length).toBeGreaterThan(0);
   });
+
+  it('is done when only a few minutes are left, whatever would fit them', async () => {
+    const practice = somePractice();
+    const week = { mon: 45, tue: 45, wed: 45, thu: 45, fri: 45, sat: 45, sun: 45 };
+    const startedAt = new Date(Date.now() - 60_000).toISOString();
+    const done = { ...practice.sittings[0], minutes: 40, startedAt } as never;
+    page = await openPage(Today, '/', {
+      ...practice,
+      settings: { ...someSettings, week },
+      sittings: [...practice.sittings.slice(1), done],
+      interviews: [someInterview(28)],
+    });
+    await page.until(() => page.text.includes('Done for today: 40 of 45 min.'));
+  });
 });

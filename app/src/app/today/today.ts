@@ -19,6 +19,8 @@ import { NewProblem } from './new-problem';
 import { Rereading } from './rereading';
 
 const weakestShown = 7;
+/** Minutes from which on it is said that they are free. */
+const worthAWord = 10;
 const nearDays = 1;
 /** What was missed longer ago is no news. */
 const pastDays = 7;
@@ -75,6 +77,8 @@ export class Today {
     const day = this.day();
     return day ? Math.max(day.budget - day.done - day.minutes, 0) : 0;
   });
+  /** Whether so few are left that nobody misses them. */
+  protected readonly isFreeLittle = computed(() => this.free() < worthAWord);
   /** Interviews of today and tomorrow: what is theirs is reread. */
   protected readonly near = computed(() => {
     const tomorrow = addDays(this.clock.today(), 1);

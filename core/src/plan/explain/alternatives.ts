@@ -90,7 +90,7 @@ export function alternativesOn(
   alternatives.sort((a, b) => b.gainPerMinute - a.gainPerMinute);
   return {
     date: dates[day] ?? '',
-    left: schedule.calendar.leftOn(day),
+    left: Math.max(schedule.calendar.leftOn(day), 0),
     count: alternatives.length,
     nearest: oneFreshEach(alternatives).slice(0, maxShown),
   };

@@ -191,8 +191,16 @@ export class Calendar {
    */
   graceOn(day: number): number {
     const whole = at(this.whole, day);
-    const done = whole - this.minutesOn(day);
-    return done > 0 && done < Math.round(whole / softly) ? Math.round(whole - whole / softly) : 0;
+    return whole - this.minutesOn(day) < Math.round(whole / softly) ? this.overOn(day) : 0;
+  }
+
+  /**
+   * Minutes of a day that has begun that are over those which the person has: what was planned may take them, but nothing is
+   * added there, so that whoever has done all that was planned is through.
+   */
+  overOn(day: number): number {
+    const whole = at(this.whole, day);
+    return this.minutesOn(day) < whole ? Math.round(whole - whole / softly) : 0;
   }
 
   /** How many new problems still have a place on a day with so many minutes left. */

@@ -64,6 +64,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     duties.placeLeft();
     startWithNeediest(states, schedule, supply);
   }
+  calendar.extend(0, -calendar.overOn(0));
   const promising = supply.promising.of(states, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {
     plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
