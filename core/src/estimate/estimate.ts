@@ -70,6 +70,11 @@ export interface ProblemEstimate {
   readonly lastSitting: Sitting;
 }
 
+/** The technique of a problem that counts most; null where none is known. */
+export function mainTechniqueOf(estimate: ProblemEstimate | undefined): TechniqueId | null {
+  return estimate?.credits[0]?.technique ?? null;
+}
+
 export interface Estimates {
   readonly asOf: Instant;
   readonly techniques: ReadonlyMap<TechniqueId, TechniqueEstimate>;

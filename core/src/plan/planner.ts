@@ -1,4 +1,5 @@
 import { at } from '../at';
+import { mainTechniqueOf } from '../estimate/estimate';
 import { type TechniqueBaseline, readinessOf } from '../estimate/readiness';
 import { transferredOn } from '../estimate/worked';
 import { type Choice, targetKey } from '../model/choice';
@@ -253,8 +254,7 @@ function givenOn(
   { log, estimates }: PlanInput,
   sittings: readonly Sitting[],
 ): Omit<GivenDay, 'hadInterview'> {
-  const techniqueOf = ({ problemId }: Sitting): TechniqueId | null =>
-    estimates.problems.get(problemId)?.credits[0]?.technique ?? null;
+  const techniqueOf = ({ problemId }: Sitting): TechniqueId | null => mainTechniqueOf(estimates.problems.get(problemId));
   return {
     budget: minutesOn(date, log.settings),
     done: Math.round(sittings.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0)),

@@ -1,5 +1,6 @@
+import { mainTechniqueOf } from '../../estimate/estimate';
 import { type Day, dayOf } from '../../model/time';
-import { sittingsSince } from '../news';
+import { countBefore, sittingsSince } from '../news';
 import type { PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
 
 /**
@@ -11,12 +12,8 @@ export function isLeftIn(input: PlanInput): (item: Item, date: Day) => boolean {
   const today = dayOf(asOf, zone);
   const first = previous?.days[0]?.date;
   const isDone = doneSince(input);
-  const sat = new Set<Day>();
-  for (let index = log.sittings.length - 1; index >= 0 && first !== undefined; index--) {
-    const day = dayOf(log.sittings[index]?.startedAt ?? input.asOf, zone);
-    if (day < first) break;
-    sat.add(day);
-  }
+  const since = first === undefined ? [] : log.sittings.slice(countBefore(first, log, zone));
+  const sat = new Set(since.map(({ startedAt }) => dayOf(startedAt, zone)));
   return (item, date) => date > today || (!isDone(item) && (date === today || !sat.has(date)));
 }
 
@@ -24,8 +21,8 @@ export function isLeftIn(input: PlanInput): (item: Item, date: Day) => boolean {
 function doneSince(input: PlanInput): (item: Item) => boolean {
   const done = new Map<string, number>();
   for (const { kind, problemId } of sittingsSince(input)) {
-    const { credits } = input.estimates.problems.get(problemId) ?? {};
-    const key = kind === 'first-solve' ? `fresh ${credits?.[0]?.technique ?? ''}` : problemId;
+    const technique = mainTechniqueOf(input.estimates.problems.get(problemId));
+    const key = kind === 'first-solve' ? `fresh ${technique ?? ''}` : problemId;
     done.set(key, (done.get(key) ?? 0) + 1);
   }
   return (item) => {

@@ -1,4 +1,4 @@
-import type { ProblemEstimate } from '../../estimate/estimate';
+import { type ProblemEstimate, mainTechniqueOf } from '../../estimate/estimate';
 import { knowsAnswer } from '../../estimate/evidence';
 import { untouched } from '../../estimate/worked';
 import type { Choice } from '../../model/choice';
@@ -35,7 +35,7 @@ export class CandidateMaker {
       const kinds = isDropped ? [] : this.kindsOf(problem.difficulty, hasSolved(estimate));
       const candidate: Candidate = {
         problemId: problem.id,
-        technique: estimate.credits[0]?.technique ?? null,
+        technique: mainTechniqueOf(estimate),
         credits: estimate.credits,
         worked: estimate.worked,
         // A solution that was never found nor read cannot be recalled: the problem has to be tried again.
