@@ -2,7 +2,17 @@ import type { Interview } from '../model/interview';
 import type { Log } from '../model/log';
 import type { Problem } from '../model/problem';
 import type { Sitting } from '../model/sitting';
-import { daysAgo, estimatesFor, makeInterview, makeLog, makeProblem, makeSitting, now } from '../testing/make';
+import { defaultSettings } from '../model/settings';
+import {
+  daysAgo,
+  estimatesFor,
+  everyDay,
+  makeInterview,
+  makeLog,
+  makeProblem,
+  makeSitting,
+  now,
+} from '../testing/make';
 import { type News, newsSince } from './news';
 import type { FollowedPlan, Plan } from './plan';
 import { Planner, planDays } from './planner';
@@ -113,5 +123,33 @@ describe('a plan while somebody tells of their last weeks', () => {
     const [first = Infinity] = daysOf(plan(log, before), another);
     expect(first).toBeGreaterThanOrEqual(1);
     expect(first).toBeLessThanOrEqual(3);
+  });
+
+  it('brings back soon what a correction of an old sitting says was not solved, whatever stood for it on a later day', () => {
+    const techniques = ['heap', 'greedy', 'trie', 'intervals', 'union-find', 'line-dp', 'graph-bfs', 'binary-search'];
+    for (const [minutes, count] of [
+      [20, 8],
+      [30, 14],
+      [45, 8],
+    ] as const) {
+      const others = Array.from({ length: count }, (_, index) =>
+        makeProblem({ techniques: [techniques[index % techniques.length] ?? 'heap'] }),
+      );
+      const told = others.map(({ id }, index) =>
+        makeSitting(id, { minutes: 20 + index, startedAt: daysAgo(35 - 2 * index) }),
+      );
+      const logWith = (sitting: Sitting): Log =>
+        makeLog({
+          problems: [...others, another],
+          sittings: [...told, sitting].sort((a, b) => a.startedAt.localeCompare(b.startedAt)),
+          interviews: [interview],
+          settings: { ...defaultSettings, week: everyDay(minutes) },
+        });
+      const solved = makeSitting(another.id, { minutes: 22, startedAt: daysAgo(5) });
+      const before = plan(logWith(solved));
+      expect(daysOf(before, another)[0] ?? Infinity).toBeGreaterThan(4);
+      const corrected = plan(logWith({ ...solved, result: 'unsolved', help: 'read' }), before);
+      expect(daysOf(corrected, another)[0]).toBeLessThanOrEqual(3);
+    }
   });
 });

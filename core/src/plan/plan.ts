@@ -18,7 +18,8 @@ export type PlannedKind = z.infer<typeof PlannedKindSchema>;
  * review of what was solved for the first time; two techniques that were mixed up; what is nearly strong enough, changed as
  * an interviewer would change it.
  */
-export type Duty = 'failed' | 'unsolved' | 'first-review' | 'mix-up' | 'twist';
+const DutySchema = z.enum(['failed', 'unsolved', 'first-review', 'mix-up', 'twist']);
+export type Duty = z.infer<typeof DutySchema>;
 
 /** Why an item is in the plan, as data; the sentence on screen is made from them. */
 export interface Reasons {
@@ -163,6 +164,7 @@ export const PlanTraceSchema = z.object({
               kind: PlannedKindSchema,
               freshOn: z._default(z.nullable(DaySchema), null),
               begun: z._default(z.nullable(DaySchema), null),
+              reasons: z.optional(z.object({ duty: z.nullable(DutySchema) })),
             }),
           ),
         ),

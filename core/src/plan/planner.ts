@@ -254,7 +254,8 @@ function givenOn(
   { log, estimates }: PlanInput,
   sittings: readonly Sitting[],
 ): Omit<GivenDay, 'hadInterview'> {
-  const techniqueOf = ({ problemId }: Sitting): TechniqueId | null => mainTechniqueOf(estimates.problems.get(problemId));
+  const techniqueOf = ({ problemId }: Sitting): TechniqueId | null =>
+    mainTechniqueOf(estimates.problems.get(problemId));
   return {
     budget: minutesOn(date, log.settings),
     done: Math.round(sittings.reduce((sum, sitting) => sum + (sitting.minutes ?? 0), 0)),

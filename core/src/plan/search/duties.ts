@@ -4,12 +4,13 @@ import { ClaimRoom, week } from './claim-room';
 import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twistsDue } from './dues';
 import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
-import type { Duty, PlannedKind } from '../plan';
+import type { Duty } from '../plan';
+import type { Before } from './previous-plan';
 import type { Schedule } from './schedule';
 import { type CandidateState, kindsOn } from '../model/candidate-state';
 
-/** Where an earlier plan held a candidate, and as what; today, what was missed of it. */
-export type StoodAt = (state: CandidateState) => readonly { readonly day: number; readonly kind: PlannedKind }[];
+/** Where an earlier plan held a candidate, as what and what for; today, what was missed of it. */
+export type StoodAt = (state: CandidateState) => readonly Pick<Before, 'day' | 'kind' | 'duty'>[];
 
 const { twists } = planParameters;
 
@@ -53,27 +54,29 @@ export class DutyPlacer {
   }
 
   /**
-   * All; or where a plan is followed, only what has become due since the day on which that was made: what stands there keeps
-   * its place beside all others, and the rest waits until they have theirs.
+   * All; or where a plan is followed, only what has become due since the day on which that was made, and claims that do not
+   * stand there: what stands there keeps its place beside all others, and the rest waits until they have theirs.
    */
   place(madeOn: number | null): void {
     const waiting: { readonly task: Task; readonly day: number | null }[] = [];
     for (const task of this.tasks) {
-      const day = madeOn === null ? null : this.dayOf(task, this.stoodAt);
+      const day = madeOn === null ? null : dayOf(task, this.stoodAt);
       if (day === null && isDueSince(madeOn, task)) this.placeNow(task);
       else waiting.push({ task, day });
     }
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
       if (isDuty) task.takes(day);
-      this.left.push({ task, isDuty });
+      if (day !== null || !isClaim(task)) this.left.push({ task, isDuty });
     }
+    // Else days that are full would leave for good what an older sitting was only now said to have failed at.
+    for (const { task, day } of waiting) if (day === null && isClaim(task)) this.placeNow(task);
   }
 
   /** What was left: where it has its place again, that is its duty; else it is placed now. */
   placeLeft(): void {
     for (const { task, isDuty } of this.left.splice(0)) {
-      if (this.dayOf(task, ({ placements }) => placements) === null) this.placeNow(task, !isDuty);
+      if (dayOf(task, ({ placements }) => placements) === null) this.placeNow(task, !isDuty);
       else if (isDuty) this.note(task);
     }
   }
@@ -91,19 +94,26 @@ export class DutyPlacer {
       if (placement) this.placed.set(placement, duty);
     }
   }
+}
 
-  /** The day within its days on which all of it stands, by an earlier plan or by this one. */
-  private dayOf({ dues: [first, ...others] }: Task, standsAt: StoodAt): number | null {
-    if (!first) return null;
-    const daysOf = ({ state, kind, from, latest }: Due): number[] =>
-      standsAt(state).flatMap((it) => (it.kind === kind && it.day >= from && it.day <= latest ? [it.day] : []));
-    return daysOf(first).find((day) => others.every((due) => daysOf(due).includes(day))) ?? null;
-  }
+/** The day within its days on which all of it stands as what is due, by an earlier plan or by this one. */
+function dayOf({ dues: [first, ...others] }: Task, standsAt: StoodAt): number | null {
+  if (!first) return null;
+  const daysOf = ({ state, kind, duty, from, latest }: Due): number[] =>
+    standsAt(state).flatMap((it) => {
+      const isIt = it.kind === kind && (it.duty === undefined || it.duty === duty);
+      return isIt && it.day >= from && it.day <= latest ? [it.day] : [];
+    });
+  return daysOf(first).find((day) => others.every((due) => daysOf(due).includes(day))) ?? null;
 }
 
 /** Whether something has made it due since a day from today. */
 function isDueSince(day: number | null, { dues }: Task): boolean {
   return day === null || dues.some(({ since }) => since !== null && since >= day);
+}
+
+function isClaim({ dues }: Task): boolean {
+  return dues.every(({ duty }) => duty === 'failed' || duty === 'unsolved');
 }
 
 /** No more than their share of the week. */
@@ -147,18 +157,19 @@ function claimRoomFor(states: readonly CandidateState[], { calendar }: Schedule,
  * All on one day: where an earlier plan had them, else on the first of their days, if it can be on one where they take no
  * place from something new. @returns the day; null where there is none.
  */
-function placeTask({ dues, mayTake }: Task, schedule: Schedule, stoodAt: StoodAt): number | null {
+function placeTask(task: Task, schedule: Schedule, stoodAt: StoodAt): number | null {
+  const { dues, mayTake } = task;
   const { calendar } = schedule;
   const from = Math.max(0, ...dues.map((due) => due.from));
   const to = Math.min(calendar.length - 1, ...dues.map((due) => due.to));
   const latest = Math.min(calendar.length - 1, ...dues.map((due) => due.latest));
-  const [before, ...alsoBefore] = dues.map(({ state }) => stoodAt(state).map(({ day }) => day));
   const isOpen = (day: number): boolean => mayTake(day) && canStandTogether(dues, day, schedule);
   const sparesFresh = (day: number): boolean => calendar.sparesFresh(day, minutesOf(dues, day));
+  const stood = dayOf(task, stoodAt);
   const day =
-    before?.find((it) => it >= from && it <= latest && alsoBefore.every((days) => days.includes(it)) && isOpen(it)) ??
-    firstDay(from, to, (it) => sparesFresh(it) && isOpen(it)) ??
-    firstDay(from, latest, isOpen);
+    stood !== null && isOpen(stood)
+      ? stood
+      : (firstDay(from, to, (it) => sparesFresh(it) && isOpen(it)) ?? firstDay(from, latest, isOpen));
   if (day === undefined) return null;
   for (const due of dues) schedule.put(due.state, placementOn(due, day));
   return day;

@@ -51,7 +51,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   for (const state of [...states]) placePin(state, states, supply, schedule, unplaced);
   if (!keepsPlan) startWithNeediest(states, schedule, supply);
   const stoodAt: StoodAt = ({ candidate }) =>
-    previous.of(candidate).map(({ day, kind }) => ({ day: Math.max(day, 0), kind }));
+    previous.of(candidate).map((before) => ({ ...before, day: Math.max(before.day, 0) }));
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
   duties.place(keepsPlan && missed.isEmpty ? supply.heldSince : null);

@@ -1,12 +1,14 @@
 import type { Day } from '../../model/time';
 import type { Candidate, PlannedBefore } from '../model/candidate';
-import type { FollowedPlan, PlanItem, PlannedKind } from '../plan';
+import type { Duty, FollowedPlan, PlanItem, PlannedKind } from '../plan';
 
 /** What an earlier plan held of a problem or technique: of a fresh problem's first review, also the problem's day if it is known. */
 export interface Before {
   readonly day: number;
   readonly kind: PlannedKind;
   readonly freshDay: number | null;
+  /** What it was in the plan for, beside its gain; undefined where that was not kept. */
+  readonly duty?: Duty | null | undefined;
 }
 
 /** The day of what was planned for a day that is over. */
@@ -29,14 +31,14 @@ export class PreviousPlan {
       // What was missed is wanted as soon as there is room.
       const day = dayAt.get(date) ?? (date < today ? missedDay : undefined);
       if (day === undefined) continue;
-      for (const { problemId, technique, kind, freshOn, begun } of items) {
+      for (const { problemId, technique, kind, freshOn, begun, reasons } of items) {
         const key = problemId ?? technique;
         // What goes on the next day is wanted once: where it begins, or where it goes on if it was begun.
         if (begun && (begun >= today || wanted.has(`${begun} ${key}`))) continue;
         if (!isLeft({ problemId, technique, kind }, date)) continue;
         wanted.add(`${date} ${key}`);
         const freshDay = dayAt.get(freshOn ?? '') ?? null;
-        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind, freshDay }]);
+        this.items.set(key, [...(this.items.get(key) ?? []), { day, kind, freshDay, duty: reasons?.duty }]);
       }
     }
   }
