@@ -65,7 +65,11 @@ const shots: readonly Shot[] = [
   { name: 'technique', path: '/techniques/knapsack-dp?demo' },
   { name: 'techniques', path: '/techniques?demo' },
   { name: 'runway', path: '/runway?demo' },
-  { name: 'why-this-plan', path: '/runway/why?demo' },
+  {
+    name: 'why-this-plan',
+    path: '/runway/why?demo',
+    prepare: (page) => page.getByText('Being computed.').waitFor({ state: 'detached' }),
+  },
   { name: 'looking-back', path: '/looking-back?demo' },
   { name: 'desk', path: sheetPath('Tide Gauge Gaps'), prepare: workAtDesk },
   {
