@@ -1,8 +1,8 @@
 import type { Interview } from '../model/interview';
 import type { Log } from '../model/log';
 import type { Problem } from '../model/problem';
-import type { Sitting } from '../model/sitting';
 import { defaultSettings } from '../model/settings';
+import type { Sitting } from '../model/sitting';
 import {
   daysAgo,
   estimatesFor,
@@ -13,9 +13,10 @@ import {
   makeSitting,
   now,
 } from '../testing/make';
+import { horizonDays, targetsOf } from './model/horizon';
 import { type News, newsSince } from './news';
 import type { FollowedPlan, Plan } from './plan';
-import { Planner, planDays } from './planner';
+import { planDays } from './planner';
 
 const today = '2026-11-24';
 const interview = makeInterview(26);
@@ -57,13 +58,9 @@ function daysOf(made: Plan, problem: Problem): number[] {
 }
 
 function newsIn(log: Log, previous: FollowedPlan | null): News {
+  const targets = targetsOf(log, now, 'UTC');
   const input = { log, estimates: estimatesFor(log), asOf: now, zone: 'UTC', previous };
-  const planner = new Planner(input);
-  return newsSince(
-    input,
-    planner.schedule.targets,
-    planner.plan.days.map(({ date }) => date),
-  );
+  return newsSince(input, targets, horizonDays(targets, today));
 }
 
 describe('what the previous plan did not know', () => {

@@ -1,7 +1,7 @@
 import type { Log } from '../model/log';
 import type { Sitting } from '../model/sitting';
 import { type Day, type Zone, dayOf, daysBetween } from '../model/time';
-import type { Target } from './model/horizon';
+import { type Target, interviewsIn } from './model/horizon';
 import type { PlanInput } from './plan';
 
 /** What the previous plan did not know. */
@@ -25,11 +25,11 @@ export function newsSince(input: PlanInput, targets: readonly Target[], dates: r
   if (!previous || madeOn === undefined || today === undefined) return { madeOn: null, sittings: [], isOther: false };
   const before = countBefore(madeOn, input.log, input.zone);
   const { sittingsBefore = before, interviews } = previous;
-  const isAsked = interviews === undefined || interviews.join() === interviewsIn(targets, dates).join();
+  const isForThese = interviews === undefined || interviews.join() === interviewsIn(targets, dates).join();
   return {
     madeOn: daysBetween(today, madeOn),
     sittings: sittingsSince(input),
-    isOther: sittingsBefore !== before || !isAsked,
+    isOther: sittingsBefore !== before || !isForThese,
   };
 }
 
@@ -46,11 +46,4 @@ export function sittingsSince({ previous, log, zone }: PlanInput): readonly Sitt
 export function countBefore(day: Day, { sittings }: Log, zone: Zone): number {
   const last = sittings.findLastIndex(({ startedAt }) => dayOf(startedAt, zone) < day);
   return last + 1;
-}
-
-/** The interviews that a plan leads up to, each told by its identifier and its day. */
-export function interviewsIn(targets: readonly Target[], dates: readonly Day[]): string[] {
-  return targets.flatMap(({ interviewId, isWhole, day }) =>
-    interviewId !== null && isWhole ? [`${interviewId} ${dates[day] ?? ''}`] : [],
-  );
 }

@@ -74,6 +74,13 @@ export function horizonDays(targets: readonly Target[], today: Day): Day[] {
   return Array.from({ length: last + 1 }, (_, index) => addDays(today, index));
 }
 
+/** The interviews that a plan leads up to, each told by its identifier and its day. */
+export function interviewsIn(targets: readonly Target[], dates: readonly Day[]): string[] {
+  return targets.flatMap(({ interviewId, isWhole, day }) =>
+    interviewId !== null && isWhole ? [`${interviewId} ${dates[day] ?? ''}`] : [],
+  );
+}
+
 /**
  * The days on which what an interview asks can come changed: the last third of those to it, and at least so many; all of
  * them where there is no interview.

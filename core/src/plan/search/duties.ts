@@ -64,13 +64,15 @@ export class DutyPlacer {
       if (day === null && isDueSince(madeOn, task)) this.placeNow(task);
       else waiting.push({ task, day });
     }
+    const unplacedClaims: Task[] = [];
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
       if (isDuty) task.takes(day);
-      if (day !== null || !isClaim(task)) this.left.push({ task, isDuty });
+      if (day === null && isClaim(task)) unplacedClaims.push(task);
+      else this.left.push({ task, isDuty });
     }
     // Else days that are full would leave for good what an older sitting was only now said to have failed at.
-    for (const { task, day } of waiting) if (day === null && isClaim(task)) this.placeNow(task);
+    for (const task of unplacedClaims) this.placeNow(task);
   }
 
   /** What was left: where it has its place again, that is its duty; else it is placed now. */

@@ -17,7 +17,6 @@ import {
   type PlanInput,
   type PlanTrace,
   PlanTraceSchema,
-  traceOf,
   Planner,
   type Practice,
   type ReadinessPoint,
@@ -30,6 +29,7 @@ import {
   planIf,
   plannedFromEntries,
   practiceOf,
+  traceOf,
   twistsFrom,
 } from '@lernen/core/plan';
 import { expose } from 'comlink';
