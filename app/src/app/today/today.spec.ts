@@ -191,5 +191,7 @@ describe('Today', () => {
       interviews: [someInterview(28)],
     });
     await page.until(() => page.text.includes('Done for today: 40 of 45 min.'));
+    expect(page.text).toContain('40 of about 45 min done');
+    expect(page.text).not.toContain('min planned,');
   });
 });
