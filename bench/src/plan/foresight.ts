@@ -6,6 +6,7 @@ import type { Learner, LearnerModule, ProblemFacts } from './learner';
 import { loadLearner, shippedLearners } from './learners';
 import { mean, sum } from './numbers';
 import { logistic, millisecondsPerDay, normalFrom } from './person';
+import { asItem, planMaker } from './planner';
 import type { Policy } from './policy';
 import { type Item, type Practice, factsOf, isSuccess } from './practice';
 
@@ -17,6 +18,45 @@ const draws = 12;
  * most true readiness for its minutes.
  */
 export function clairvoyant(module: LearnerModule, seed: number): Policy {
+  return foreseeing(module, seed, () => true);
+}
+
+/**
+ * The clairvoyant within the rules of a coach: what Lernen's plan brings back this evening whatever else would gain comes
+ * first, and the rest is spaced, mixed and light on the last evening. What is gained early, and in what is weak, counts for it
+ * as all else does.
+ */
+export function coachedClairvoyant(module: LearnerModule, seed: number): Policy {
+  const planOf = planMaker();
+  const foresee = foreseeing(module, seed, isCoached);
+  return (practice, luck) => {
+    const due = planOf(practice).days[0]?.items.filter(({ reasons }) => reasons.duty !== null) ?? [];
+    return due.map(asItem).find((item) => practice.fits(item)) ?? foresee(practice, luck);
+  };
+}
+
+/** Days between two sittings at a problem at least, days up to which gaps widen, and minutes of an evening for each new problem. */
+const coached = { gap: 3, widening: 7, minutesPerNew: 25 };
+
+function isCoached({ problemId, technique, kind }: Item, practice: Practice): boolean {
+  const { doneToday, setting } = practice;
+  if (practice.isLastEvening && kind !== 'spot' && kind !== 'sketch') return false;
+  if (doneToday.at(-1)?.facts.techniques[0] === technique) return false;
+  if (problemId === null) {
+    const news = doneToday.filter((done) => done.kind === 'first-solve').length;
+    return news < Math.max(1, Math.floor(setting.minutesADay / coached.minutesPerNew));
+  }
+  const [before, last] = practice.sittings
+    .filter((sitting) => sitting.problemId === problemId)
+    .map(({ startedAt }) => Date.parse(startedAt) / millisecondsPerDay)
+    .slice(-2);
+  if (before === undefined) return true;
+  const gap = last === undefined ? coached.gap : Math.max(coached.gap, Math.min(last - before, coached.widening));
+  return practice.now / millisecondsPerDay - (last ?? before) > gap - 0.5;
+}
+
+/** Takes only what it may. */
+function foreseeing(module: LearnerModule, seed: number, may: (item: Item, practice: Practice) => boolean): Policy {
   return (practice) => {
     const replayed = (): Learner => {
       const learner = module.createLearner(seed);
@@ -29,7 +69,8 @@ export function clairvoyant(module: LearnerModule, seed: number): Policy {
       return forks.length > 0 ? forks : [replayed()];
     };
     const before = practice.readiness();
-    return mostForItsMinutes(practice, candidates(practice), (item) => {
+    const allowed = candidates(practice).filter((item) => may(item, practice));
+    return mostForItsMinutes(practice, allowed, (item) => {
       const facts = factsFor(item, practice);
       return mean(
         copies().map((learner) => {

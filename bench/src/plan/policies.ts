@@ -1,9 +1,8 @@
-import { Estimator } from '@lernen/core/estimate';
-import { type ProblemId, type SittingKind, type TechniqueId, endOfDay } from '@lernen/core/model';
-import { type Plan, planDays } from '@lernen/core/plan';
+import type { ProblemId, SittingKind, TechniqueId } from '@lernen/core/model';
 import type { SeededRandom } from '@lernen/core/random';
-import { clairvoyant, wellRead } from './foresight';
+import { clairvoyant, coachedClairvoyant, wellRead } from './foresight';
 import { millisecondsPerDay } from './person';
+import { planner } from './planner';
 import type { Policy, PolicyMaker } from './policy';
 import type { Item, Practice } from './practice';
 
@@ -22,6 +21,7 @@ export const policies: readonly PolicyMaker[] = [
   { name: 'new ones only', make: () => (practice, luck) => fitting(practice, newOne(practice, luck)) },
   { name: 'random', make: () => random },
   { name: 'well-read', make: wellRead },
+  { name: 'coached clairvoyant', make: coachedClairvoyant },
   { name: 'clairvoyant', make: clairvoyant },
 ];
 
@@ -138,20 +138,4 @@ function random(practice: Practice, luck: SeededRandom): Item | null {
   if (id === undefined || luck.chance(0.4)) return fitting(practice, newOne(practice, luck));
   const kind = luck.pick(['spot', 'sketch', 'rebuild'] as const);
   return fitting(practice, { ...rebuild(practice, id), kind });
-}
-
-/** Lernen: planned again after every sitting, as the application does; the first item that fits is next. */
-function planner(): Policy {
-  const estimator = new Estimator();
-  let previous: Plan | null = null;
-  return (practice) => {
-    const [log, asOf] = [practice.log(), new Date(practice.now).toISOString()];
-    const estimates = estimator.estimate(log, endOfDay(asOf, 'UTC'));
-    previous = planDays({ log, estimates, asOf, zone: 'UTC', previous, twists: practice.twists });
-    for (const { problemId, technique, kind } of previous.days[0]?.items ?? []) {
-      const item: Item = { problemId, technique: technique ?? '', kind: kind === 'fresh' ? 'first-solve' : kind };
-      if (practice.fits(item)) return item;
-    }
-    return null;
-  };
 }

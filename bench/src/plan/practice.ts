@@ -125,6 +125,14 @@ export class Practice {
     return this.today + this.minutesToday * 60_000;
   }
 
+  get isLastEvening(): boolean {
+    return this.interviewAt - this.today < millisecondsPerDay;
+  }
+
+  get doneToday(): readonly Done[] {
+    return this.done.filter(({ at }) => at >= this.today);
+  }
+
   get minutesLeft(): number {
     return this.budget - this.minutesToday;
   }

@@ -7,7 +7,7 @@ export const moments = ['third', 'half', 'end'] as const;
 type Moment = (typeof moments)[number];
 
 /** Rules that say nothing of what a simple rule can do. */
-const notSimple = ['nothing', 'planner', 'well-read', 'clairvoyant'];
+const notSimple = ['nothing', 'planner', 'well-read', 'coached clairvoyant', 'clairvoyant'];
 
 /** What one rule reached with one person. */
 interface Run {
@@ -34,7 +34,7 @@ export function readinessTables(
   minutesADay: number,
 ): string {
   const runs = runsOf(done).filter((run) => run.minutesADay === minutesADay);
-  let text = `${minutesADay} minutes a day\n${''.padEnd(18)}${learners.map((it) => shortName(it).padStart(27)).join('')}\n`;
+  let text = `${minutesADay} minutes a day\n${''.padEnd(20)}${learners.map((it) => shortName(it).padStart(27)).join('')}\n`;
   for (const policy of rules) {
     const cells = learners.map((learner) => {
       const own = runs.filter((run) => run.learner === learner);
@@ -47,7 +47,7 @@ export function readinessTables(
       );
     });
     const minutes = mean(runs.filter((run) => run.policy === policy).map(({ reached }) => reached.minutes));
-    text += `${policy.padEnd(18)}${cells.join('')}  ${Math.round(minutes)} min\n`;
+    text += `${policy.padEnd(20)}${cells.join('')}  ${Math.round(minutes)} min\n`;
   }
   return `${text}\n`;
 }
