@@ -24,6 +24,13 @@ describe('a tangent above readiness', () => {
     );
   });
 
+  it('lies above it before any practice, where the curve is steep but concave from the beginning', () => {
+    const chanceAt = curve(0, 1.8);
+    const { value, slope } = tangentAbove(chanceAt, 1.8, 1);
+    expect(value).toBeCloseTo(0.5, 6);
+    expect(slope).toBeCloseTo(0.45, 6);
+  });
+
   it('touches the curve where that is concave', () => {
     const chanceAt = curve(-1, 0.8);
     const { value, slope } = tangentAbove(chanceAt, 0.8, 4);

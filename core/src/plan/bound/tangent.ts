@@ -19,6 +19,7 @@ export function tangentAbove(chanceAt: (x: number) => number, q: number, x: numb
     else high = middle;
   }
   if (x >= high) return { value: chanceAt(x), slope: slopeAt(x) };
-  const slope = (chanceAt(high) - chanceAt(1)) / Math.max(high - 1, 1e-12);
+  // Where the line touches it is as steep as the curve, also where that is concave from the beginning and they touch at 1.
+  const slope = slopeAt(high);
   return { value: chanceAt(1) + slope * (x - 1), slope };
 }
