@@ -265,7 +265,7 @@ describe('a plan that a coach would sign', () => {
   it('leaves the other failures on their evenings when one of them was solved', () => {
     const settings = { ...defaultSettings, week: everyDay(20) };
     const { problems, sittings } = practised();
-    const failed = techniques.map((technique) => makeProblem({ techniques: [technique] }));
+    const failed = [...techniques, ...techniques].map((technique) => makeProblem({ techniques: [technique] }));
     const failures = failed.map(({ id }, index) =>
       makeSitting(id, { startedAt: daysAgo(2 + index), result: 'unsolved', help: 'read', minutes: 35 }),
     );
@@ -281,8 +281,10 @@ describe('a plan that a coach would sign', () => {
     const solved = failed.find(({ id }) => claims.every(({ problemId }) => problemId !== id));
     const done = makeSitting(solved?.id ?? '', { kind: 'rebuild', minutes: 20, startedAt: now });
     const after = plan({ ...log, sittings: [...log.sittings, done] }, { previous: before });
-    expect(claims.length).toBeGreaterThan(1);
-    expect(rebuildsIn(after)).toEqual(jasmine.arrayContaining(claims.map((it) => `${it.date} ${it.problemId}`)));
+    // The solved one has taken all of this evening.
+    const later = claims.filter(({ date }) => date !== after.days[0]?.date);
+    expect(later.length).toBeGreaterThan(1);
+    expect(rebuildsIn(after)).toEqual(jasmine.arrayContaining(later.map((it) => `${it.date} ${it.problemId}`)));
   });
 
   it('keeps all lengths where one sitting makes the person a minute quicker, and brings a new failure within its days', () => {

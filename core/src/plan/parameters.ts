@@ -38,6 +38,8 @@ export const planParameters = {
   worthTelling: { nextDay: 0.02, sameDay: 0.1 },
   /** Times that the gain counts when its technique has an item on that day already. */
   sameTechnique: 0.9,
+  /** The same where more than half of the day would be of that technique, and two of it would stand in a row. */
+  inARow: 0.7,
   /** The same for something new, for each new one of its technique on that day. */
   sameFresh: 0.9,
   /** Readiness for a minute below which something is not worth planning: the day has enough. */

@@ -129,6 +129,14 @@ export class Calendar {
     return technique !== null && (this.techniques[day]?.get(technique) ?? 0) > 0;
   }
 
+  /** Whether a day that has a technique would be more than half of it with one more: two of it would stand in a row. */
+  repeats(day: number, technique: TechniqueId | null): boolean {
+    if (technique === null || !this.hasTechnique(day, technique)) return false;
+    const tally = this.techniques[day] ?? new Map<TechniqueId, number>();
+    const all = [...tally.values()].reduce((sum, count) => sum + count, 0);
+    return 2 * ((tally.get(technique) ?? 0) + 1) > all + 1;
+  }
+
   freshOn(day: number): number {
     return at(this.fresh, day);
   }

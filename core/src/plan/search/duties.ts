@@ -1,5 +1,6 @@
 import type { Estimates } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
+import type { TechniqueId } from '../../model/technique';
 import { ClaimRoom, week } from './claim-room';
 import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twistsDue } from './dues';
 import type { Placement } from '../model/candidate';
@@ -53,26 +54,42 @@ export class DutyPlacer {
     ];
   }
 
+  /** Whether what failed of a technique is due within two days. */
+  hasClaimOf(technique: TechniqueId | undefined): boolean {
+    return this.tasks.some(
+      (task) =>
+        isClaim(task) && task.dues.some(({ state, from }) => from <= 1 && state.candidate.technique === technique),
+    );
+  }
+
   /**
-   * All; or where a plan is followed, only what has become due since the day on which that was made, and claims that do not
-   * stand there: what stands there keeps its place beside all others, and the rest waits until they have theirs.
+   * All; or where a plan is followed, only what has become due since the day on which that was made, and claims, on their
+   * evenings if they can still stand there; the rest waits until all that stood in that plan has its place again. `grace` are
+   * the minutes more that what was planned for a day that has begun may take.
    */
-  place(madeOn: number | null): void {
+  place(madeOn: number | null, grace = 0): void {
+    const { calendar } = this.schedule;
     const waiting: { readonly task: Task; readonly day: number | null }[] = [];
     for (const task of this.tasks) {
       const day = madeOn === null ? null : dayOf(task, this.stoodAt);
       if (day === null && isDueSince(madeOn, task)) this.placeNow(task);
       else waiting.push({ task, day });
     }
-    const unplacedClaims: Task[] = [];
+    const moved: Task[] = [];
+    calendar.extend(0, grace);
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
+      if (isClaim(task) && (day === null || isDuty)) {
+        if (day === null || !this.placeOn(task, day)) moved.push(task);
+        continue;
+      }
       if (isDuty) task.takes(day);
-      if (day === null && isClaim(task)) unplacedClaims.push(task);
-      else this.left.push({ task, isDuty });
+      this.left.push({ task, isDuty });
     }
-    // Else days that are full would leave for good what an older sitting was only now said to have failed at.
-    for (const task of unplacedClaims) this.placeNow(task);
+    calendar.extend(0, -grace);
+    // What an older sitting was only now said to have failed at, and what stood on an evening that went to something else:
+    // days that are full would leave them for good.
+    for (const task of moved) this.placeNow(task);
   }
 
   /** What was left: where it has its place again, that is its duty; else it is placed now. */
@@ -84,10 +101,17 @@ export class DutyPlacer {
   }
 
   private placeNow(task: Task, takes = true): void {
-    const day = placeTask(task, this.schedule, this.stoodAt);
-    if (day === null) return;
+    const day = dayFor(task, this.schedule, this.stoodAt);
+    if (day !== null) this.placeOn(task, day, takes);
+  }
+
+  /** Whether all of it could stand there, and does so now. */
+  private placeOn(task: Task, day: number, takes = true): boolean {
+    if (!canStandTogether(task.dues, day, this.schedule)) return false;
+    for (const due of task.dues) this.schedule.put(due.state, placementOn(due, day));
     this.note(task);
     if (takes) task.takes(day);
+    return true;
   }
 
   private note({ dues }: Task): void {
@@ -156,10 +180,10 @@ function claimRoomFor(states: readonly CandidateState[], { calendar }: Schedule,
 }
 
 /**
- * All on one day: where an earlier plan had them, else on the first of their days, if it can be on one where they take no
- * place from something new. @returns the day; null where there is none.
+ * The day for all of it: where an earlier plan had it, else the first of its days, if it can be one where it takes no place
+ * from something new and is not most of the evening with others of its technique; null where there is none.
  */
-function placeTask(task: Task, schedule: Schedule, stoodAt: StoodAt): number | null {
+function dayFor(task: Task, schedule: Schedule, stoodAt: StoodAt): number | null {
   const { dues, mayTake } = task;
   const { calendar } = schedule;
   const from = Math.max(0, ...dues.map((due) => due.from));
@@ -167,19 +191,20 @@ function placeTask(task: Task, schedule: Schedule, stoodAt: StoodAt): number | n
   const latest = Math.min(calendar.length - 1, ...dues.map((due) => due.latest));
   const isOpen = (day: number): boolean => mayTake(day) && canStandTogether(dues, day, schedule);
   const sparesFresh = (day: number): boolean => calendar.sparesFresh(day, minutesOf(dues, day));
+  const mixes = (day: number): boolean => dues.every(({ state }) => !calendar.repeats(day, state.candidate.technique));
   const stood = dayOf(task, stoodAt);
-  const day =
-    stood !== null && isOpen(stood)
-      ? stood
-      : (firstDay(from, to, (it) => sparesFresh(it) && isOpen(it)) ?? firstDay(from, latest, isOpen));
-  if (day === undefined) return null;
-  for (const due of dues) schedule.put(due.state, placementOn(due, day));
-  return day;
+  if (stood !== null && isOpen(stood)) return stood;
+  const mixed = Math.min(Math.max(to, from + 1), latest);
+  return (
+    firstDay(from, mixed, (day) => sparesFresh(day) && mixes(day) && isOpen(day)) ??
+    firstDay(from, to, (day) => sparesFresh(day) && isOpen(day)) ??
+    firstDay(from, latest, isOpen)
+  );
 }
 
-function firstDay(from: number, to: number, fits: (day: number) => boolean): number | undefined {
+function firstDay(from: number, to: number, fits: (day: number) => boolean): number | null {
   for (let day = from; day <= to; day++) if (fits(day)) return day;
-  return undefined;
+  return null;
 }
 
 function canStandTogether(dues: readonly Due[], day: number, schedule: Schedule): boolean {

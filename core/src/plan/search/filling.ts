@@ -49,21 +49,21 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const states = supply.states.map((state): CandidateState => ({ ...state }));
   const unplaced: UnplacedPin[] = [];
   for (const state of [...states]) placePin(state, states, supply, schedule, unplaced);
-  if (!keepsPlan) startWithNeediest(states, schedule, supply);
   const stoodAt: StoodAt = ({ candidate }) =>
     previous.of(candidate).map((before) => ({ ...before, day: Math.max(before.day, 0) }));
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
-  duties.place(keepsPlan && missed.isEmpty ? supply.heldSince : null);
+  if (!keepsPlan && !duties.hasClaimOf(supply.needs[0])) startWithNeediest(states, schedule, supply);
+  const grace = keepsPlan ? calendar.graceOn(0) : 0;
+  duties.place(keepsPlan && missed.isEmpty ? supply.heldSince : null, grace);
   keepPrevious(states, schedule, missed);
   if (keepsPlan) {
-    const grace = calendar.graceOn(0);
     calendar.extend(0, grace);
     keepPrevious(states, schedule, previous.part('ahead'));
     calendar.extend(0, -grace);
     duties.placeLeft();
-    startWithNeediest(states, schedule, supply);
   }
+  startWithNeediest(states, schedule, supply);
   calendar.extend(0, -calendar.overOn(0));
   const promising = supply.promising.of(states, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {

@@ -100,7 +100,8 @@ export function followUpOf(
   const open = daysFrom(day + from, day + to).filter((later) =>
     calendar.isOpen(later, { kind, minutes }, state.candidate),
   );
-  const later = open.find((it) => calendar.sparesFresh(it, minutes)) ?? open[0];
+  const sparing = open.filter((it) => calendar.sparesFresh(it, minutes));
+  const later = sparing.find((it) => !calendar.repeats(it, state.candidate.technique)) ?? sparing[0] ?? open[0];
   return later === undefined ? null : { day: later, kind, minutes };
 }
 
@@ -190,9 +191,12 @@ function stillOpen(option: Option, state: CandidateState, schedule: Schedule): O
 
 /** Times that a gain counts by what of its technique the day has already. */
 function mixing({ day, kind }: Placement, { technique }: Candidate, calendar: Calendar): number {
-  const { sameTechnique, sameFresh } = planParameters;
+  const { sameTechnique, inARow, sameFresh } = planParameters;
   if (!calendar.hasTechnique(day, technique)) return 1;
-  return sameTechnique * (kind === 'fresh' ? sameFresh ** calendar.freshOfTechniqueOn(day, technique) : 1);
+  return (
+    (calendar.repeats(day, technique) ? inARow : sameTechnique) *
+    (kind === 'fresh' ? sameFresh ** calendar.freshOfTechniqueOn(day, technique) : 1)
+  );
 }
 
 /** The best of the options that are still open; days only fill up, so those that are not are let go. */

@@ -1,0 +1,66 @@
+import type { Log } from '../model/log';
+import { defaultSettings } from '../model/settings';
+import {
+  daysAgo,
+  estimatesFor,
+  everyDay,
+  makeInterview,
+  makeLog,
+  makeProblem,
+  makeSitting,
+  now,
+} from '../testing/make';
+import type { Plan, PlanDay } from './plan';
+import { planDays } from './planner';
+
+const techniques = ['heap', 'greedy', 'trie', 'intervals', 'union-find'];
+const interviews = [makeInterview(30, { mix: Object.fromEntries(techniques.map((it) => [it, 1])) })];
+const solved = techniques.map((technique) => makeProblem({ techniques: [technique] }));
+const failed = makeProblem({ techniques: ['heap'] });
+const other = makeProblem({ techniques: ['greedy'] });
+
+/** A solve of each technique, slower from one to the next; a heap problem was read up some days ago. */
+function logFor(minutes: number, failedAgo: number): Log {
+  return makeLog({
+    problems: [...solved, failed, other],
+    sittings: [
+      ...solved.map(({ id }, index) => makeSitting(id, { startedAt: daysAgo(20 - index), minutes: 26 + index })),
+      makeSitting(failed.id, { startedAt: daysAgo(failedAgo), result: 'unsolved', help: 'read', minutes: 40 }),
+    ],
+    interviews,
+    settings: { ...defaultSettings, week: everyDay(minutes) },
+  });
+}
+
+function plan(log: Log, previous: Plan | null = null): Plan {
+  return planDays({ log, estimates: estimatesFor(log), asOf: now, zone: 'UTC', previous });
+}
+
+const hasRow = ({ items }: PlanDay): boolean =>
+  items.some(({ technique }, index) => index > 0 && technique === items[index - 1]?.technique);
+
+describe('the evenings of a plan', () => {
+  it('have no technique twice running where others are worth their minutes, not even where the weakest has failed', () => {
+    for (const minutes of [30, 45, 60, 90])
+      for (const failedAgo of [3, 12]) {
+        const days = plan(logFor(minutes, failedAgo)).days.filter(({ items }) => items.length > 1);
+        expect(days.length).toBeGreaterThan(10);
+        expect(days.findIndex(hasRow)).not.toBe(0);
+        expect(days.filter(hasRow).length).toBeLessThanOrEqual(1);
+      }
+  });
+
+  it('bring what failed and has no room any more tonight on the next one, whatever stood there', () => {
+    for (const minutes of [20, 45]) {
+      const log = logFor(minutes, 3);
+      const daysOfFailed = (made: Plan): number[] =>
+        made.days.flatMap(({ items }, day) => (items.some(({ problemId }) => problemId === failed.id) ? [day] : []));
+      const before = plan(log);
+      expect(daysOfFailed(before)[0]).toBe(0);
+      const done = makeSitting(other.id, { minutes: minutes - 5, startedAt: now });
+      const after = plan({ ...log, sittings: [...log.sittings, done] }, before);
+      expect(daysOfFailed(after)[0]).toBe(1);
+      expect(after.changes.find(({ problemId }) => problemId === failed.id)?.to).toBe(after.days[1]?.date ?? '');
+    }
+  });
+});
