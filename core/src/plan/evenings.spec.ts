@@ -63,4 +63,28 @@ describe('the evenings of a plan', () => {
       expect(after.changes.find(({ problemId }) => problemId === failed.id)?.to).toBe(after.days[1]?.date ?? '');
     }
   });
+
+  it('leave other failures where they stood when those of an evening move', () => {
+    const log = logFor(45, 3);
+    const more = ['trie', 'intervals', 'union-find'].map((technique) => makeProblem({ techniques: [technique] }));
+    const failures = more.map(({ id }, index) =>
+      makeSitting(id, { startedAt: daysAgo(2.9 - index / 10), result: 'unsolved', help: 'read', minutes: 40 }),
+    );
+    const whole = { ...log, problems: [...log.problems, ...more], sittings: [...log.sittings, ...failures] };
+    const claims = (made: Plan): Map<string, number> =>
+      new Map(
+        made.days.flatMap(({ items }, day) =>
+          items.flatMap(({ problemId, reasons }) =>
+            problemId !== null && reasons.duty === 'failed' ? [[problemId, day] as const] : [],
+          ),
+        ),
+      );
+    const before = claims(plan(whole));
+    const done = makeSitting(other.id, { minutes: 40, startedAt: now });
+    const after = claims(plan({ ...whole, sittings: [...whole.sittings, done] }, plan(whole)));
+    const later = [...before].filter(([, day]) => day > 0);
+    expect([before.size - later.length, later.length].map((count) => count > 0)).toEqual([true, true]);
+    for (const [id, day] of later) expect(after.get(id)).toBe(day);
+    for (const [id, day] of before) if (day === 0) expect(after.get(id)).toBeGreaterThan(0);
+  });
 });
