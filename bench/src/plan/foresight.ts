@@ -46,13 +46,14 @@ function isCoached({ problemId, technique, kind }: Item, practice: Practice): bo
     const news = doneToday.filter((done) => done.kind === 'first-solve').length;
     return news < Math.max(1, Math.floor(setting.minutesADay / coached.minutesPerNew));
   }
-  const [before, last] = practice.sittings
+  const [last, before] = practice.sittings
     .filter((sitting) => sitting.problemId === problemId)
     .map(({ startedAt }) => Date.parse(startedAt) / millisecondsPerDay)
-    .slice(-2);
-  if (before === undefined) return true;
-  const gap = last === undefined ? coached.gap : Math.max(coached.gap, Math.min(last - before, coached.widening));
-  return practice.now / millisecondsPerDay - (last ?? before) > gap - 0.5;
+    .slice(-2)
+    .reverse();
+  if (last === undefined) return true;
+  const gap = before === undefined ? coached.gap : Math.max(coached.gap, Math.min(last - before, coached.widening));
+  return practice.now / millisecondsPerDay - last > gap - 0.5;
 }
 
 /** Takes only what it may. */

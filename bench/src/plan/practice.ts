@@ -102,10 +102,10 @@ export class Practice {
    * have the same minutes as really taken.
    */
   open(day: number): void {
-    const { minutesADay, days, start } = this.setting;
+    const { minutesADay, start } = this.setting;
     const carried = Math.min(this.budget - this.minutesToday, minutesADay);
     this.today = start + (day + evening) * millisecondsPerDay;
-    const most = day === days - 1 ? lastEvening : Infinity;
+    const most = this.isLastEvening ? lastEvening : Infinity;
     this.budget = Math.min(Math.max(minutesADay + carried, 0), most);
     this.minutesToday = 0;
   }

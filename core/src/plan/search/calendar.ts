@@ -126,15 +126,14 @@ export class Calendar {
   }
 
   hasTechnique(day: number, technique: TechniqueId | null): boolean {
-    return technique !== null && (this.techniques[day]?.get(technique) ?? 0) > 0;
+    return this.countOf(day, technique) > 0;
   }
 
   /** Whether a day that has a technique would be more than half of it with one more: two of it would stand in a row. */
   repeats(day: number, technique: TechniqueId | null): boolean {
-    if (technique === null || !this.hasTechnique(day, technique)) return false;
-    const tally = this.techniques[day] ?? new Map<TechniqueId, number>();
-    const all = [...tally.values()].reduce((sum, count) => sum + count, 0);
-    return 2 * ((tally.get(technique) ?? 0) + 1) > all + 1;
+    const own = this.countOf(day, technique);
+    const all = [...(this.techniques[day]?.values() ?? [])].reduce((sum, count) => sum + count, 0);
+    return own > 0 && 2 * own >= all;
   }
 
   freshOn(day: number): number {
@@ -217,6 +216,10 @@ export class Calendar {
     const isLonger = this.freshMinutes > at(this.whole, day);
     const fitting = isLonger ? (left >= begunWith ? 1 : 0) : Math.floor(left / Math.max(this.freshMinutes, 1));
     return Math.max(Math.min(fitting, this.maxFreshOn(day) - this.freshOn(day)), 0);
+  }
+
+  private countOf(day: number, technique: TechniqueId | null): number {
+    return technique === null ? 0 : (this.techniques[day]?.get(technique) ?? 0);
   }
 
   private take(day: number, minutes: number): void {

@@ -79,12 +79,12 @@ export class DutyPlacer {
     calendar.extend(0, grace);
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
-      if (isClaim(task) && (day === null || isDuty)) {
-        if (day === null || !this.placeOn(task, day)) moved.push(task);
-        continue;
+      if (isClaim(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
+      else if (isClaim(task) && (isDuty || day === null)) moved.push(task);
+      else {
+        if (isDuty) task.takes(day);
+        this.left.push({ task, isDuty });
       }
-      if (isDuty) task.takes(day);
-      this.left.push({ task, isDuty });
     }
     calendar.extend(0, -grace);
     // What an older sitting was only now said to have failed at, and what stood on an evening that went to something else:
@@ -105,13 +105,10 @@ export class DutyPlacer {
     if (day !== null) this.placeOn(task, day, takes);
   }
 
-  /** Whether all of it could stand there, and does so now. */
-  private placeOn(task: Task, day: number, takes = true): boolean {
-    if (!canStandTogether(task.dues, day, this.schedule)) return false;
+  private placeOn(task: Task, day: number, takes = true): void {
     for (const due of task.dues) this.schedule.put(due.state, placementOn(due, day));
     this.note(task);
     if (takes) task.takes(day);
-    return true;
   }
 
   private note({ dues }: Task): void {

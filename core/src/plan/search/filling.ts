@@ -53,6 +53,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     previous.of(candidate).map((before) => ({ ...before, day: Math.max(before.day, 0) }));
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
+  // What failed of it comes before something new of it.
   if (!keepsPlan && !duties.hasClaimOf(supply.needs[0])) startWithNeediest(states, schedule, supply);
   const grace = keepsPlan ? calendar.graceOn(0) : 0;
   duties.place(keepsPlan && missed.isEmpty ? supply.heldSince : null, grace);
