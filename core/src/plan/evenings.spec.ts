@@ -88,4 +88,36 @@ describe('the evenings of a plan', () => {
     for (const [id, day] of later) expect(after.get(id)).toBe(day);
     for (const [id, day] of before) if (day === 0) expect(after.get(id)).toBeGreaterThan(0);
   });
+
+  it('bring a first review that was missed as soon as they can, and none once it is long over', () => {
+    const log = logFor(45, 12);
+    const firstReviewOn = (solvedAgo: number): number => {
+      const sittings = [...log.sittings, makeSitting(other.id, { startedAt: daysAgo(solvedAgo), minutes: 24 })];
+      return plan({ ...log, sittings }).days.findIndex(({ items }) =>
+        items.some(({ problemId, reasons }) => problemId === other.id && reasons.duty === 'first-review'),
+      );
+    };
+    for (const solvedAgo of [6.5, 7.5, 9.5]) expect([0, 1]).toContain(firstReviewOn(solvedAgo));
+    expect(firstReviewOn(12.5)).toBe(-1);
+  });
+
+  it('rebuild what failed of the neediest technique soon, though failures had their share of the week', () => {
+    const log = logFor(45, 7);
+    const worked = ['greedy', 'trie', 'intervals'].map((technique) => makeProblem({ techniques: [technique] }));
+    const sittings = worked.flatMap(({ id }, index) => [
+      makeSitting(id, { startedAt: daysAgo(8.9 - index / 10), result: 'unsolved', help: 'read', minutes: 30 }),
+      makeSitting(id, {
+        kind: 'rebuild',
+        startedAt: daysAgo(4.9 - index),
+        result: 'solved',
+        help: 'hint',
+        minutes: 30,
+      }),
+    ]);
+    const byDay = [...log.sittings, ...sittings].sort((a, b) => a.startedAt.localeCompare(b.startedAt));
+    const heapAlone = [makeInterview(30, { mix: { heap: 6, trie: 1, greedy: 1 } })];
+    const { days } = plan({ ...log, problems: [...log.problems, ...worked], sittings: byDay, interviews: heapAlone });
+    const first = days.slice(0, 2).flatMap(({ items }) => items.filter(({ problemId }) => problemId === failed.id));
+    expect(first.map(({ kind, reasons }) => [kind, reasons.duty])).toEqual([['rebuild', 'failed']]);
+  });
 });

@@ -69,6 +69,15 @@ describe('what moved since the previous plan', () => {
     ]);
   });
 
+  it('sends no two of a technique to the one place where something new of it stands', () => {
+    const before = [day('2026-11-23', fresh), day('2026-11-27', fresh)];
+    const changes = changesBetween(input(before), [day('2026-11-24', fresh)]);
+    expect(changes.map(({ from, to }) => [from, to])).toEqual([
+      ['2026-11-23', '2026-11-24'],
+      ['2026-11-27', null],
+    ]);
+  });
+
   it('takes a day for missed only where nothing was done on it', () => {
     const before = [day('2026-11-22', other), day('2026-11-23', kept)];
     const sitting = makeSitting(gauge.id, { kind: 'rebuild', startedAt: '2026-11-23T18:00:00.000Z' });

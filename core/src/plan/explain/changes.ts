@@ -57,9 +57,11 @@ export function changesBetween(input: PlanInput, days: readonly PlanDay[]): Plan
       else if (!isDone(item)) moved.push({ ...item, from: date, why: date < today ? 'missed' : 'better' });
     }
   return moved.map((change) => {
-    const isMissedFresh = change.why === 'missed' && change.kind === 'fresh';
-    const to = isMissedFresh ? nextFresh.get(keyOf(change)) : now.get(keyOf(change))?.shift();
-    return { ...change, to: to ?? null };
+    const key = keyOf(change);
+    const own = now.get(key) ?? [];
+    const next = change.why === 'missed' && change.kind === 'fresh' ? (nextFresh.get(key) ?? null) : (own[0] ?? null);
+    if (next !== null && own.includes(next)) own.splice(own.indexOf(next), 1);
+    return { ...change, to: next };
   });
 }
 

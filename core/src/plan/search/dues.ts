@@ -7,6 +7,7 @@ import type { Target } from '../model/horizon';
 import { needByTechnique } from '../model/needs';
 import { planParameters } from '../parameters';
 import type { Duty, PlannedKind } from '../plan';
+import type { Schedule } from './schedule';
 
 const { claims, followUp, mixUpDays, twists } = planParameters;
 
@@ -30,16 +31,17 @@ export class Needs {
   private readonly needs: ReadonlyMap<TechniqueId, number>;
 
   constructor(
-    private readonly estimates: Estimates,
-    targets: readonly Target[],
+    estimates: Estimates,
+    private readonly schedule: Schedule,
     goal: number,
   ) {
-    this.needs = needByTechnique(estimates, targets, goal);
+    this.needs = needByTechnique(estimates, schedule.targets, goal);
   }
 
   of(technique: TechniqueId | null): number {
     if (technique === null) return 0;
-    return (this.needs.get(technique) ?? 0) / (1 + (this.estimates.techniques.get(technique)?.sittings ?? 0));
+    const practice = this.schedule.marginalGains.baselineOf(technique).transferredNow;
+    return (this.needs.get(technique) ?? 0) / (1 + practice);
   }
 }
 
@@ -60,7 +62,7 @@ export function failedDue(states: readonly CandidateState[], estimates: Estimate
   });
 }
 
-/** The first review of what was solved once, some days after it. */
+/** The first review of what was solved once, some days after it; a missed one as soon as it can be, some days longer. */
 export function firstReviewsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[] {
   return states.flatMap((state) => {
     const estimate = estimateOf(state, estimates);
@@ -69,9 +71,9 @@ export function firstReviewsDue(states: readonly CandidateState[], estimates: Es
     if (!estimate || !only?.isOwn || further || need === 0 || state.placements.length > 0) return [];
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
-    if (from === undefined || to === undefined || to < 0) return [];
-    const earliest = Math.max(from, state.candidate.notBefore);
-    return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to, latest: to, need, since: day }];
+    if (from === undefined || to === undefined || to + followUp.overdue < 0) return [];
+    const [earliest, latest] = [Math.max(from, state.candidate.notBefore), to + followUp.overdue];
+    return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to, latest, need, since: day }];
   });
 }
 

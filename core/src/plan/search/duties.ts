@@ -32,7 +32,7 @@ interface Task {
  */
 export class DutyPlacer {
   readonly placed: Duties = new Map();
-  private readonly tasks: readonly Task[];
+  private readonly tasks: Task[];
   /** What waits until all that stood in the plan that is followed has its place again; and whether its days are taken already. */
   private readonly left: { readonly task: Task; readonly isDuty: boolean }[] = [];
 
@@ -44,7 +44,7 @@ export class DutyPlacer {
     private readonly stoodAt: StoodAt,
   ) {
     const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
-    const needs = new Needs(estimates, schedule.targets, goal);
+    const needs = new Needs(estimates, schedule, goal);
     const free = (dues: readonly Due[]): Task => ({ dues, mayTake: () => true, takes: () => undefined });
     this.tasks = [
       ...mixUpsDue(states, estimates, needs).map(free),
@@ -54,12 +54,18 @@ export class DutyPlacer {
     ];
   }
 
-  /** Whether what failed of a technique is due within two days. */
-  hasClaimOf(technique: TechniqueId | undefined): boolean {
-    return this.tasks.some(
-      (task) =>
-        isClaim(task) && task.dues.some(({ state, from }) => from <= 1 && state.candidate.technique === technique),
-    );
+  /** What failed of a technique within two days, however much of its share of the week is taken. @returns whether there was any. */
+  placeClaimOf(technique: TechniqueId): boolean {
+    for (const [index, task] of this.tasks.entries()) {
+      const [due] = task.dues;
+      if (!due || !isClaim(task) || due.state.candidate.technique !== technique || isPlaced(task)) continue;
+      const day = firstDay(Math.max(due.from, 0), 1, (it) => canStandTogether(task.dues, it, this.schedule));
+      if (day === null) continue;
+      this.placeOn(task, day);
+      this.tasks.splice(index, 1);
+      return true;
+    }
+    return false;
   }
 
   /**
@@ -133,6 +139,10 @@ function dayOf({ dues: [first, ...others] }: Task, standsAt: StoodAt): number | 
 /** Whether something has made it due since a day from today. */
 function isDueSince(day: number | null, { dues }: Task): boolean {
   return day === null || dues.some(({ since }) => since !== null && since >= day);
+}
+
+function isPlaced({ dues }: Task): boolean {
+  return dues.some(({ state }) => state.placements.length > 0);
 }
 
 function isClaim({ dues }: Task): boolean {

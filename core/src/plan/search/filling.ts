@@ -53,10 +53,10 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     previous.of(candidate).map((before) => ({ ...before, day: Math.max(before.day, 0) }));
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
-  // What failed of it comes before something new of it.
-  if (!keepsPlan && !duties.hasClaimOf(supply.needs[0])) startWithNeediest(states, schedule, supply);
+  const heldSince = keepsPlan && missed.isEmpty ? supply.heldSince : null;
+  if (heldSince === null) startWithNeediest(states, schedule, supply, duties);
   const grace = keepsPlan ? calendar.graceOn(0) : 0;
-  duties.place(keepsPlan && missed.isEmpty ? supply.heldSince : null, grace);
+  duties.place(heldSince, grace);
   keepPrevious(states, schedule, missed);
   if (keepsPlan) {
     calendar.extend(0, grace);
@@ -64,7 +64,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
     calendar.extend(0, -grace);
     duties.placeLeft();
   }
-  startWithNeediest(states, schedule, supply);
+  startWithNeediest(states, schedule, supply, duties);
   calendar.extend(0, -calendar.overOn(0));
   const promising = supply.promising.of(states, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {
@@ -80,18 +80,24 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   };
 }
 
-/** What the interviews need most is worked within two days, unless it was lately. */
-function startWithNeediest(states: CandidateState[], schedule: Schedule, { needs, input }: Supply): void {
+/** What the interviews need most is worked within two days, unless it was lately: what failed of it, else something new. */
+function startWithNeediest(
+  states: CandidateState[],
+  schedule: Schedule,
+  { needs, input }: Supply,
+  duties: DutyPlacer,
+): void {
   const [neediest] = needs;
-  const lastAt = neediest === undefined ? null : input.estimates.techniques.get(neediest)?.lastAt;
+  if (neediest === undefined) return;
+  const lastAt = input.estimates.techniques.get(neediest)?.lastAt;
   const since = Date.parse(input.estimates.asOf) - planParameters.neediestAfter * millisecondsPerDay;
   if (lastAt && Date.parse(lastAt) > since) return;
   const days = [0, 1];
-  const isThere = days.some((day) => schedule.calendar.hasTechnique(day, neediest ?? null));
+  if (days.some((day) => schedule.calendar.hasTechnique(day, neediest)) || duties.placeClaimOf(neediest)) return;
   const next = states.find(({ candidate, placements }) => {
     return candidate.problemId === null && candidate.technique === neediest && placements.length === 0;
   });
-  if (isThere || !next || neediest === undefined) return;
+  if (!next) return;
   for (const day of days) {
     if (!schedule.putKind(next, day, 'fresh')) continue;
     addFirstReview(next, day, schedule);

@@ -37,7 +37,7 @@ const cases = fc.record<Case>({
       further: fc.boolean(),
       difficulty: fc.constantFrom('easy' as const, 'medium' as const, 'hard' as const),
       // Long enough ago, and solved: nothing is due whatever it gains.
-      ago: fc.integer({ min: 8, max: 60 }),
+      ago: fc.integer({ min: 12, max: 60 }),
       taken: fc.integer({ min: 8, max: 60 }),
     }),
     { minLength: 1, maxLength: 6 },
