@@ -10,7 +10,7 @@ import {
   makeSitting,
   now,
 } from '../testing/make';
-import type { Plan, PlanDay } from './plan';
+import type { Duty, Plan, PlanDay } from './plan';
 import { planDays } from './planner';
 
 const techniques = ['heap', 'greedy', 'trie', 'intervals', 'union-find'];
@@ -39,6 +39,17 @@ function plan(log: Log, previous: Plan | null = null): Plan {
 const hasRow = ({ items }: PlanDay): boolean =>
   items.some(({ technique }, index) => index > 0 && technique === items[index - 1]?.technique);
 
+/** The first day on which each problem is rebuilt, for a purpose or for any. */
+function rebuildsIn({ days }: Plan, duty?: Duty): Map<string, number> {
+  const ofDays = days.flatMap(({ items }, day) =>
+    items.flatMap(({ problemId, kind, reasons }) => {
+      const isOne = problemId !== null && kind === 'rebuild' && (duty === undefined || reasons.duty === duty);
+      return isOne ? [[problemId, day] as const] : [];
+    }),
+  );
+  return new Map(ofDays.reverse());
+}
+
 describe('the evenings of a plan', () => {
   it('have no technique twice running where others are worth their minutes, not even where the weakest has failed', () => {
     for (const minutes of [30, 45, 60, 90])
@@ -64,29 +75,25 @@ describe('the evenings of a plan', () => {
     }
   });
 
-  it('leave other failures where they stood when those of an evening move', () => {
-    const log = logFor(45, 3);
-    const more = ['trie', 'intervals', 'union-find'].map((technique) => makeProblem({ techniques: [technique] }));
-    const failures = more.map(({ id }, index) =>
-      makeSitting(id, { startedAt: daysAgo(2.9 - index / 10), result: 'unsolved', help: 'read', minutes: 40 }),
-    );
-    const whole = { ...log, problems: [...log.problems, ...more], sittings: [...log.sittings, ...failures] };
-    const claims = (made: Plan): Map<string, number> =>
-      new Map(
-        made.days.flatMap(({ items }, day) =>
-          items.flatMap(({ problemId, reasons }) =>
-            problemId !== null && reasons.duty === 'failed' ? [[problemId, day] as const] : [],
-          ),
-        ),
+  it('leave other failures where they stood when those of an evening move, and bring those in the next days', () => {
+    for (const minutes of [45, 60, 90]) {
+      const log = logFor(minutes, 3);
+      const more = ['trie', 'intervals', 'union-find', 'trie', 'greedy', 'intervals'];
+      const problems = more.map((technique) => makeProblem({ techniques: [technique] }));
+      const failures = problems.map(({ id }, index) =>
+        makeSitting(id, { startedAt: daysAgo(2.9 - index / 10), result: 'unsolved', help: 'read', minutes: 40 }),
       );
-    const held = plan(whole);
-    const before = claims(held);
-    const done = makeSitting(other.id, { minutes: 40, startedAt: now });
-    const after = claims(plan({ ...whole, sittings: [...whole.sittings, done] }, held));
-    const later = [...before].filter(([, day]) => day > 0);
-    expect([before.size - later.length, later.length].map((count) => count > 0)).toEqual([true, true]);
-    for (const [id, day] of later) expect(after.get(id)).toBe(day);
-    for (const [id, day] of before) if (day === 0) expect(after.get(id)).toBeGreaterThan(0);
+      const whole = { ...log, problems: [...log.problems, ...problems], sittings: [...log.sittings, ...failures] };
+      const held = plan(whole);
+      const before = rebuildsIn(held, 'failed');
+      const done = makeSitting(other.id, { minutes: minutes - 5, startedAt: now });
+      const after = rebuildsIn(plan({ ...whole, sittings: [...whole.sittings, done] }, held));
+      expect([...before.values()].filter((day) => day === 0).length).toBeGreaterThan(0);
+      expect(before.size).toBeGreaterThan(5);
+      for (const [id, day] of before)
+        if (day > 2) expect(after.get(id)).toBe(day);
+        else expect(after.get(id)).toBeLessThanOrEqual(4);
+    }
   });
 
   it('bring a first review that was missed as soon as they can, and none once it is long over', () => {

@@ -86,7 +86,9 @@ export class DutyPlacer {
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
       if (isClaim(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
-      else if (isClaim(task) && (isDuty || day === null)) moved.push(task);
+      else if (isClaim(task) && day === null) moved.push(task);
+      // Its share of the week was given to it when it was planned.
+      else if (isClaim(task) && isDuty) moved.push({ ...task, mayTake: () => true });
       else {
         if (isDuty) task.takes(day);
         this.left.push({ task, isDuty });
