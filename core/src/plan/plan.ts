@@ -124,8 +124,15 @@ export const PlanChangeSchema = z.object({
   from: DaySchema,
   /** Null where it is not planned any more. */
   to: z.nullable(DaySchema),
-  /** The day was missed; something that was logged, chosen or set is worth more than the old order. */
-  why: z.enum(['missed', 'better']),
+  /**
+   * Its day was missed; sittings of its technique were logged; this evening has no minutes left for it; what
+   * failed, or what was missed, comes first on its day; or it is simply worth more there.
+   */
+  why: z.enum(['missed', 'logged', 'spent', 'failure', 'catching-up', 'better']),
+  /** How many sittings of its technique were logged. */
+  sittings: z.optional(z.number()),
+  /** The last problem that was logged of its technique, or what failed and comes first. */
+  by: z.optional(ProblemIdSchema),
 });
 export type PlanChange = Readonly<z.infer<typeof PlanChangeSchema>>;
 

@@ -46,12 +46,34 @@ export class Reasons {
   }
 
   /** What moved since the previous plan, in one sentence each. */
-  changeText({ from, to, why, ...item }: PlanChange): string {
-    const name = `${kinds[item.kind].word} · ${this.nameOf(item)}`;
-    const missed = why === 'missed' ? `was planned ${this.onDay(from)} and not done; ` : '';
-    if (to === null) return `${name} ${missed}${missed ? 'it is' : 'is'} not planned any more: other things gain more.`;
-    if (missed) return `${name} ${missed}now ${this.dayText(to)}.`;
-    return `${name} moved from ${this.dayText(from)} to ${this.dayText(to)}, where it gains more.`;
+  changeText(change: PlanChange): string {
+    const { from, to, why } = change;
+    const name = `${kinds[change.kind].word} · ${this.nameOf(change)}`;
+    const isMissed = why === 'missed';
+    const missed = isMissed ? ` was planned ${this.onDay(from)} and not done;` : '';
+    if (isMissed && to !== null) return `${name}${missed} now ${this.dayText(to)}.`;
+    const cause = this.causeText(change);
+    if (to === null)
+      return `${name}${isMissed ? `${missed} it` : ''} is not planned any more: ${cause ?? 'other things gain more'}.`;
+    const moved = `${name} moved from ${this.dayText(from)} to ${this.dayText(to)}`;
+    return cause === null ? `${moved}, where it gains more.` : `${moved}: ${cause}.`;
+  }
+
+  /** What made something move; null where it is simply worth more elsewhere. */
+  private causeText({ why, technique, sittings = 0, by }: PlanChange): string | null {
+    const problem = this.nameOf({ problemId: by ?? null, technique });
+    switch (why) {
+      case 'logged':
+        return `you logged ${sittings > 1 ? `${sittings} sittings of ${this.techniqueName(technique ?? '')}` : problem}`;
+      case 'spent':
+        return 'this evening has no minutes left for it';
+      case 'failure':
+        return `${problem}, not solved by yourself yet, comes first`;
+      case 'catching-up':
+        return 'what was missed comes first';
+      default:
+        return null;
+    }
   }
 
   private onDay(day: Day): string {

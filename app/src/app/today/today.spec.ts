@@ -2,7 +2,15 @@ import { TestBed } from '@angular/core/testing';
 import { ChoiceSchema, ProblemListSchema, emptyEntry } from '@lernen/core/model';
 import { v7 as newId } from 'uuid';
 import { DerivedStore } from '../store/derived-store';
-import { dayIn, daysFromNow, someInterview, somePractice, someProblem, someSettings } from '../testing/database';
+import {
+  dayIn,
+  daysFromNow,
+  someInterview,
+  somePractice,
+  someProblem,
+  someSettings,
+  someSitting,
+} from '../testing/database';
 import { type OpenPage, openPage } from '../testing/page';
 import { Today } from './today';
 
@@ -162,6 +170,18 @@ describe('Today', () => {
     await page.until(() => page.text.includes('A day off.'));
     expect(page.control('Give today some minutes').getAttribute('href')).toContain('/runway?day=');
     expect(page.all('app-plan-item-row')).toHaveSize(0);
+  });
+
+  it('says what moved since the last plan, and what made it move', async () => {
+    const practice = somePractice();
+    page = await openPage(Today, '/', { ...practice, interviews: [someInterview(28)] });
+    await page.until(() => page.all('app-plan-item-row').length > 0);
+    const other = someProblem('Buoy Ring Order');
+    const sat = someSitting(other.id, { startedAt: new Date().toISOString(), minutes: 240 });
+    await page.log.save({ problems: [other], sittings: [sat] }, 'Logged');
+    await page.until(() => page.text.includes('Done for today: 240 of'));
+    const moved = page.all('.changes li').map((it) => it.textContent);
+    expect(moved.some((text) => text.endsWith(': this evening has no minutes left for it.'))).toBeTrue();
   });
 
   it('is done when the minutes are used, and shows what comes next to whoever has more', async () => {

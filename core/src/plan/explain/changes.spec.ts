@@ -3,9 +3,19 @@ import type { Log } from '../../model/log';
 import { changesBetween, isLeftIn } from './changes';
 import type { PlanDay, PlanInput, PlanItem } from '../plan';
 
-const [beacon, gauge] = [makeProblem({ techniques: ['heap'] }), makeProblem({ techniques: ['greedy'] })];
+const beacon = makeProblem({ techniques: ['heap'] });
+const [gauge, further] = [makeProblem({ techniques: ['greedy'] }), makeProblem({ techniques: ['greedy'] })];
 const item = (part: Partial<PlanItem>): PlanItem =>
-  ({ problemId: null, technique: 'heap', kind: 'sketch', minutes: 8, goesOn: null, begun: null, ...part }) as PlanItem;
+  ({
+    problemId: null,
+    technique: 'heap',
+    kind: 'sketch',
+    minutes: 8,
+    goesOn: null,
+    begun: null,
+    reasons: { duty: null },
+    ...part,
+  }) as PlanItem;
 const day = (date: string, ...items: Partial<PlanItem>[]): PlanDay => ({
   date,
   minutes: 0,
@@ -14,7 +24,7 @@ const day = (date: string, ...items: Partial<PlanItem>[]): PlanDay => ({
   items: items.map(item),
 });
 const input = (days: PlanDay[], part: Partial<Log> = {}, sittings?: number): PlanInput => {
-  const log = { ...makeLog({ problems: [beacon, gauge] }), ...part };
+  const log = { ...makeLog({ problems: [beacon, gauge, further] }), ...part };
   const previous = { days, ...(sittings !== undefined && { sittings }) };
   return { log, estimates: estimatesFor(log), previous, asOf: now, zone: 'UTC' };
 };
@@ -75,6 +85,35 @@ describe('what moved since the previous plan', () => {
     expect(changes.map(({ from, to }) => [from, to])).toEqual([
       ['2026-11-23', '2026-11-24'],
       ['2026-11-27', null],
+    ]);
+  });
+
+  it('says what made something move: what was logged, failed or missed', () => {
+    const held = [day('2026-11-24', kept), day('2026-11-25', other)];
+    const after = [day('2026-11-24'), day('2026-11-25'), day('2026-11-26', kept, other)];
+    const whyOf = (sittings: Log['sittings'], before: PlanDay[], days: PlanDay[]): unknown[] =>
+      changesBetween(input(before, { sittings }, 0), days).map(({ why, sittings: count, by }) => [why, count, by]);
+    const nothing = [undefined, undefined];
+    const sat = makeSitting(further.id, { kind: 'first-solve', startedAt: now });
+    expect(whyOf([sat], held, after)).toEqual([
+      ['spent', ...nothing],
+      ['logged', 1, further.id],
+    ]);
+    expect(whyOf([], held, after)).toEqual([
+      ['better', ...nothing],
+      ['better', ...nothing],
+    ]);
+    const claim = { ...kept, kind: 'rebuild' as const, reasons: { duty: 'failed' } as PlanItem['reasons'] };
+    expect(whyOf([], [day('2026-11-25', other)], [day('2026-11-25', claim), day('2026-11-27', other)])).toEqual([
+      ['failure', undefined, beacon.id],
+    ]);
+    expect(whyOf([], [day('2026-11-25', other)], [day('2026-11-24', other), day('2026-11-25', claim)])).toEqual([
+      ['better', ...nothing],
+    ]);
+    const missed = [day('2026-11-23', kept), day('2026-11-25', other)];
+    expect(whyOf([], missed, [day('2026-11-24'), day('2026-11-25', kept)])).toEqual([
+      ['missed', ...nothing],
+      ['catching-up', ...nothing],
     ]);
   });
 

@@ -1,7 +1,7 @@
 import { mainTechniqueOf } from '../../estimate/estimate';
 import { type Day, dayOf } from '../../model/time';
 import { countBefore, sittingsSince } from '../news';
-import type { PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
+import type { Duty, PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
 
 /**
  * Says of an item of the previous plan whether it is still to be followed: one that was done since is not, nor is one of an
@@ -56,13 +56,44 @@ export function changesBetween(input: PlanInput, days: readonly PlanDay[]): Plan
       if (stays >= 0) now.get(keyOf(item))?.splice(stays, 1);
       else if (!isDone(item)) moved.push({ ...item, from: date, why: date < today ? 'missed' : 'better' });
     }
-  return moved.map((change) => {
+  const found = moved.map((change) => {
     const key = keyOf(change);
     const own = now.get(key) ?? [];
     const next = change.why === 'missed' && change.kind === 'fresh' ? (nextFresh.get(key) ?? null) : (own[0] ?? null);
     if (next !== null && own.includes(next)) own.splice(own.indexOf(next), 1);
     return { ...change, to: next };
   });
+  const whyMoved = causes(input, days, found);
+  return found.map((change) => ({ ...change, ...(change.why === 'missed' ? {} : whyMoved(change)) }));
+}
+
+type Cause = Pick<PlanChange, 'why' | 'sittings' | 'by'>;
+type Moved = Omit<PlanChange, keyof Cause>;
+
+/** Says of what moved from a day that has not gone by what made it move. */
+function causes(input: PlanInput, days: readonly PlanDay[], found: readonly PlanChange[]): (moved: Moved) => Cause {
+  const { previous, estimates, asOf, zone } = input;
+  const today = dayOf(asOf, zone);
+  const since = sittingsSince(input);
+  const stood = new Set(previous?.days.flatMap(({ date, items }) => items.map((item) => `${date} ${keyOf(item)}`)));
+  const dueOn = (date: Day): PlanItem | undefined =>
+    days
+      .find((day) => day.date === date)
+      ?.items.find((item) => isClaim(item.reasons.duty) && !stood.has(`${date} ${keyOf(item)}`));
+  return ({ technique, from, to }) => {
+    const own = since.filter(({ problemId }) => mainTechniqueOf(estimates.problems.get(problemId)) === technique);
+    const last = technique === null ? undefined : own.at(-1);
+    if (last) return { why: 'logged', sittings: own.length, by: last.problemId };
+    if (to !== null && to < from) return { why: 'better' };
+    if (from === today && since.some(({ startedAt }) => dayOf(startedAt, zone) === today)) return { why: 'spent' };
+    const failed = dueOn(from)?.problemId;
+    if (failed) return { why: 'failure', by: failed };
+    return { why: found.some((change) => change.why === 'missed' && change.to === from) ? 'catching-up' : 'better' };
+  };
+}
+
+function isClaim(duty: Duty | null): boolean {
+  return duty === 'failed' || duty === 'unsolved';
 }
 
 type Item = Pick<PlanItem, 'problemId' | 'technique' | 'kind'>;

@@ -70,10 +70,10 @@ export class DutyPlacer {
 
   /**
    * All; or where a plan is followed, only what has become due since the day on which that was made, and claims, on their
-   * evenings if they can still stand there; the rest waits until all that stood in that plan has its place again. `grace` are
-   * the minutes more that what was planned for a day that has begun may take.
+   * evenings if they can still stand there; the rest waits until all that stood in that plan has its place again. `forPlanned`
+   * are the minutes more that what was planned for a day that has begun may take.
    */
-  place(madeOn: number | null, grace = 0): void {
+  place(madeOn: number | null, forPlanned: number): void {
     const { calendar } = this.schedule;
     const waiting: { readonly task: Task; readonly day: number | null }[] = [];
     for (const task of this.tasks) {
@@ -82,7 +82,7 @@ export class DutyPlacer {
       else waiting.push({ task, day });
     }
     const moved: Task[] = [];
-    calendar.extend(0, grace);
+    calendar.extend(0, forPlanned);
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
       if (isClaim(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
@@ -94,7 +94,7 @@ export class DutyPlacer {
         this.left.push({ task, isDuty });
       }
     }
-    calendar.extend(0, -grace);
+    calendar.extend(0, -forPlanned);
     // What an older sitting was only now said to have failed at, and what stood on an evening that went to something else:
     // days that are full would leave them for good.
     for (const task of moved) this.placeNow(task);

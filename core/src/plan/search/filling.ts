@@ -54,18 +54,19 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
   const heldSince = keepsPlan && missed.isEmpty ? supply.heldSince : null;
+  // On a day that has begun what was planned may take more than its minutes; nothing is added over them.
+  const forPlanned = calendar.overOn(0) + (keepsPlan ? calendar.graceOn(0) : 0);
+  calendar.extend(0, -calendar.overOn(0));
   if (heldSince === null) startWithNeediest(states, schedule, supply, duties);
-  const grace = keepsPlan ? calendar.graceOn(0) : 0;
-  duties.place(heldSince, grace);
+  duties.place(heldSince, forPlanned);
   keepPrevious(states, schedule, missed);
   if (keepsPlan) {
-    calendar.extend(0, grace);
+    calendar.extend(0, forPlanned);
     keepPrevious(states, schedule, previous.part('ahead'));
-    calendar.extend(0, -grace);
+    calendar.extend(0, -forPlanned);
     duties.placeLeft();
   }
   startWithNeediest(states, schedule, supply, duties);
-  calendar.extend(0, -calendar.overOn(0));
   const promising = supply.promising.of(states, schedule, calendar.totalLeft());
   fillGreedily(promising, schedule, {
     plannedBefore: previous.isEmpty ? () => null : (candidate) => previous.byDay(candidate),
