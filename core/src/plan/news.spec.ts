@@ -67,10 +67,15 @@ describe('what the previous plan did not know', () => {
   it('is what was logged since of its day, in whatever order that took place', () => {
     const early = makeSitting(read.id, { kind: 'rebuild', startedAt: daysAgo(0.1) });
     const late = makeSitting(unsolved.id, { kind: 'rebuild', startedAt: daysAgo(0.01) });
-    const before = plan(logOf(8, [interview], [early]));
-    const { sittings: since, isOther, madeOn } = newsIn(logOf(8, [interview], [early, late]), before);
-    expect(since).toEqual([late]);
-    expect([isOther, madeOn]).toEqual([false, 0]);
+    for (const [first, second] of [
+      [early, late],
+      [late, early],
+    ] as const) {
+      const before = plan(logOf(8, [interview], [first]));
+      const { sittings: since, isOther, madeOn } = newsIn(logOf(8, [interview], [early, late]), before);
+      expect(since).toEqual([second]);
+      expect([isOther, madeOn]).toEqual([false, 0]);
+    }
     expect(newsIn(logOf(8, [interview]), { days: [{ date: '2026-11-21', items: [] }] }).madeOn).toBe(-3);
   });
 

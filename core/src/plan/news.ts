@@ -33,13 +33,15 @@ export function newsSince(input: PlanInput, targets: readonly Target[], dates: r
   };
 }
 
-/** Sittings of the previous plan's day and of later ones that were logged since it was made. */
+/**
+ * Sittings of the previous plan's day and of later ones that were logged since it was made, in the order in which they took
+ * place: what was logged last need not have ended last.
+ */
 export function sittingsSince({ previous, log, zone }: PlanInput): readonly Sitting[] {
   const madeOn = previous?.days[0]?.date;
   if (!previous || madeOn === undefined) return [];
-  const before = countBefore(madeOn, log, zone);
-  const knownThen = Math.max((previous.sittings ?? 0) - (previous.sittingsBefore ?? before), 0);
-  return log.sittings.slice(before + knownThen);
+  const known = new Set(previous.sittingsToday);
+  return log.sittings.slice(countBefore(madeOn, log, zone)).filter(({ id }) => !known.has(id));
 }
 
 /** How many sittings of a log took place before a day; those since are the few at its end. */

@@ -145,6 +145,8 @@ export interface Plan {
   readonly sittings: number;
   /** How many of them took place before its first day. */
   readonly sittingsBefore: number;
+  /** Identifiers of the others. */
+  readonly sittingsToday: readonly string[];
   /** The interviews that it leads up to, each with its day. */
   readonly interviews: readonly string[];
   readonly paces: Paces;
@@ -181,6 +183,7 @@ export const PlanTraceSchema = z.object({
   /** Unknown where they were not kept. */
   sittings: z.optional(z.number()),
   sittingsBefore: z.optional(z.number()),
+  sittingsToday: z.optional(z.readonly(z.array(z.string()))),
   interviews: z.optional(z.readonly(z.array(z.string()))),
   paces: z.optional(z.record(z.string(), z.number())),
   changes: z._default(z.readonly(z.array(PlanChangeSchema)), []),

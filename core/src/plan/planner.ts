@@ -166,6 +166,7 @@ export class Planner {
       asOf: this.input.asOf,
       sittings: this.input.log.sittings.length,
       sittingsBefore: this.before,
+      sittingsToday: this.input.log.sittings.slice(this.before).map(({ id }) => id),
       interviews: interviewsIn(targets, dates),
       paces: this.paces,
       days,

@@ -23,9 +23,10 @@ const day = (date: string, ...items: Partial<PlanItem>[]): PlanDay => ({
   done: 0,
   items: items.map(item),
 });
-const input = (days: PlanDay[], part: Partial<Log> = {}, sittings?: number): PlanInput => {
+const input = (days: PlanDay[], part: Partial<Log> = {}, known?: number): PlanInput => {
   const log = { ...makeLog({ problems: [beacon, gauge, further] }), ...part };
-  const previous = { days, ...(sittings !== undefined && { sittings }) };
+  const sittingsToday = (part.sittings ?? []).slice(0, known).map(({ id }) => id);
+  const previous = { days, ...(known !== undefined && { sittings: known, sittingsToday }) };
   return { log, estimates: estimatesFor(log), previous, asOf: now, zone: 'UTC' };
 };
 const kept = { problemId: beacon.id };
