@@ -21,6 +21,11 @@ export type PlannedKind = z.infer<typeof PlannedKindSchema>;
 const DutySchema = z.enum(['failed', 'unsolved', 'first-review', 'mix-up', 'twist']);
 export type Duty = z.infer<typeof DutySchema>;
 
+/** Whether it is that of a problem that failed and has a claim to be solved. */
+export function isClaim(duty: Duty | null): boolean {
+  return duty === 'failed' || duty === 'unsolved';
+}
+
 /** Why an item is in the plan, as data; the sentence on screen is made from them. */
 export interface Reasons {
   /** Null where it is planned for its gain alone. */

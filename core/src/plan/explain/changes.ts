@@ -1,7 +1,7 @@
 import { mainTechniqueOf } from '../../estimate/estimate';
 import { type Day, dayOf } from '../../model/time';
 import { countBefore, sittingsSince } from '../news';
-import type { Duty, PlanChange, PlanDay, PlanInput, PlanItem } from '../plan';
+import { type PlanChange, type PlanDay, type PlanInput, type PlanItem, isClaim } from '../plan';
 
 /**
  * Says of an item of the previous plan whether it is still to be followed: one that was done since is not, nor is one of an
@@ -90,10 +90,6 @@ function causes(input: PlanInput, days: readonly PlanDay[], found: readonly Plan
     if (failed) return { why: 'failure', by: failed };
     return { why: found.some((change) => change.why === 'missed' && change.to === from) ? 'catching-up' : 'better' };
   };
-}
-
-function isClaim(duty: Duty | null): boolean {
-  return duty === 'failed' || duty === 'unsolved';
 }
 
 type Item = Pick<PlanItem, 'problemId' | 'technique' | 'kind'>;

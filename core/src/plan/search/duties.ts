@@ -5,7 +5,7 @@ import { ClaimRoom, week } from './claim-room';
 import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twistsDue } from './dues';
 import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
-import type { Duty } from '../plan';
+import { type Duty, isClaim } from '../plan';
 import type { Before } from './previous-plan';
 import type { Schedule } from './schedule';
 import { type CandidateState, kindsOn } from '../model/candidate-state';
@@ -58,7 +58,7 @@ export class DutyPlacer {
   placeClaimOf(technique: TechniqueId): boolean {
     for (const [index, task] of this.tasks.entries()) {
       const [due] = task.dues;
-      if (!due || !isClaim(task) || due.state.candidate.technique !== technique || isPlaced(task)) continue;
+      if (!due || !isClaimTask(task) || due.state.candidate.technique !== technique || isPlaced(task)) continue;
       const day = firstDay(Math.max(due.from, 0), 1, (it) => canStandTogether(task.dues, it, this.schedule));
       if (day === null) continue;
       this.placeOn(task, day);
@@ -85,10 +85,10 @@ export class DutyPlacer {
     calendar.extend(0, forPlanned);
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
-      if (isClaim(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
-      else if (isClaim(task) && day === null) moved.push(task);
+      if (isClaimTask(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
+      else if (isClaimTask(task) && day === null) moved.push(task);
       // Its share of the week was given to it when it was planned.
-      else if (isClaim(task) && isDuty) moved.push({ ...task, mayTake: () => true });
+      else if (isClaimTask(task) && isDuty) moved.push({ ...task, mayTake: () => true });
       else {
         if (isDuty) task.takes(day);
         this.left.push({ task, isDuty });
@@ -147,8 +147,8 @@ function isPlaced({ dues }: Task): boolean {
   return dues.some(({ state }) => state.placements.length > 0);
 }
 
-function isClaim({ dues }: Task): boolean {
-  return dues.every(({ duty }) => duty === 'failed' || duty === 'unsolved');
+function isClaimTask({ dues }: Task): boolean {
+  return dues.every(({ duty }) => isClaim(duty));
 }
 
 /** No more than their share of the week. */
