@@ -7,7 +7,6 @@ import type { Target } from '../model/horizon';
 import { needByTechnique } from '../model/needs';
 import { planParameters } from '../parameters';
 import type { Duty, PlannedKind } from '../plan';
-import type { Schedule } from './schedule';
 
 const { claims, followUp, mixUpDays, twists } = planParameters;
 
@@ -31,17 +30,16 @@ export class Needs {
   private readonly needs: ReadonlyMap<TechniqueId, number>;
 
   constructor(
-    estimates: Estimates,
-    private readonly schedule: Schedule,
+    private readonly estimates: Estimates,
+    targets: readonly Target[],
     goal: number,
   ) {
-    this.needs = needByTechnique(estimates, schedule.targets, goal);
+    this.needs = needByTechnique(estimates, targets, goal);
   }
 
   of(technique: TechniqueId | null): number {
     if (technique === null) return 0;
-    const practice = this.schedule.marginalGains.baselineOf(technique).transferredNow;
-    return (this.needs.get(technique) ?? 0) / (1 + practice);
+    return (this.needs.get(technique) ?? 0) / (1 + (this.estimates.techniques.get(technique)?.sittings ?? 0));
   }
 }
 

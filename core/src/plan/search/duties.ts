@@ -44,7 +44,7 @@ export class DutyPlacer {
     private readonly stoodAt: StoodAt,
   ) {
     const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
-    const needs = new Needs(estimates, schedule, goal);
+    const needs = new Needs(estimates, schedule.targets, goal);
     const free = (dues: readonly Due[]): Task => ({ dues, mayTake: () => true, takes: () => undefined });
     this.tasks = [
       ...mixUpsDue(states, estimates, needs).map(free),
