@@ -75,24 +75,27 @@ describe('the evenings of a plan', () => {
     }
   });
 
-  it('leave other failures where they stood when those of an evening move, and bring those in the next days', () => {
+  it('bring no failure later when those of an evening move, and those in the next days', () => {
     for (const minutes of [45, 60, 90]) {
       const log = logFor(minutes, 3);
       const more = ['trie', 'intervals', 'union-find', 'trie', 'greedy', 'intervals'];
       const problems = more.map((technique) => makeProblem({ techniques: [technique] }));
+      const unasked = makeProblem({ techniques: ['graph-bfs'] });
       const failures = problems.map(({ id }, index) =>
         makeSitting(id, { startedAt: daysAgo(2.9 - index / 10), result: 'unsolved', help: 'read', minutes: 40 }),
       );
-      const whole = { ...log, problems: [...log.problems, ...problems], sittings: [...log.sittings, ...failures] };
+      const whole = {
+        ...log,
+        problems: [...log.problems, ...problems, unasked],
+        sittings: [...log.sittings, ...failures],
+      };
       const held = plan(whole);
       const before = rebuildsIn(held, 'failed');
-      const done = makeSitting(other.id, { minutes: minutes - 5, startedAt: now });
+      const done = makeSitting(unasked.id, { minutes: minutes - 5, startedAt: now });
       const after = rebuildsIn(plan({ ...whole, sittings: [...whole.sittings, done] }, held));
       expect([...before.values()].filter((day) => day === 0).length).toBeGreaterThan(0);
       expect(before.size).toBeGreaterThan(5);
-      for (const [id, day] of before)
-        if (day > 2) expect(after.get(id)).toBe(day);
-        else expect(after.get(id)).toBeLessThanOrEqual(4);
+      for (const [id, day] of before) expect(after.get(id)).toBeLessThanOrEqual(Math.max(day, 4));
     }
   });
 

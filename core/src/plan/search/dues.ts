@@ -17,7 +17,7 @@ export interface Due {
   readonly kind: PlannedKind;
   readonly from: number;
   readonly to: number;
-  /** Where it finds no room in its days, it comes as soon as there is some, up to here. */
+  /** Where it finds no room in its days that takes nothing from something new, it comes as soon as there is any, up to here. */
   readonly latest: number;
   /** What comes first where not all find room. */
   readonly need: number;
@@ -60,7 +60,7 @@ export function failedDue(states: readonly CandidateState[], estimates: Estimate
   });
 }
 
-/** The first review of what was solved once, some days after it; a missed one as soon as it can be, some days longer. */
+/** The first review of what was solved once, some days after it; a missed one some days longer, where it takes no place from something new. */
 export function firstReviewsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[] {
   return states.flatMap((state) => {
     const estimate = estimateOf(state, estimates);
@@ -70,8 +70,9 @@ export function firstReviewsDue(states: readonly CandidateState[], estimates: Es
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
     if (from === undefined || to === undefined || to + followUp.overdue < 0) return [];
-    const [earliest, latest] = [Math.max(from, state.candidate.notBefore), to + followUp.overdue];
-    return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to, latest, need, since: day }];
+    const earliest = Math.max(from, state.candidate.notBefore);
+    const last = to < 0 ? to + followUp.overdue : to;
+    return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to: last, latest: to, need, since: day }];
   });
 }
 

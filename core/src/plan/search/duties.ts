@@ -6,11 +6,11 @@ import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twi
 import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
 import { type Duty, isClaim } from '../plan';
-import type { Before } from './previous-plan';
+import { type Before, missedDay } from './previous-plan';
 import type { Schedule } from './schedule';
 import { type CandidateState, kindsOn } from '../model/candidate-state';
 
-/** Where an earlier plan held a candidate, as what and what for; today, what was missed of it. */
+/** Where an earlier plan held a candidate, as what and what for. */
 export type StoodAt = (state: CandidateState) => readonly Pick<Before, 'day' | 'kind' | 'duty'>[];
 
 const { twists } = planParameters;
@@ -78,7 +78,7 @@ export class DutyPlacer {
     const waiting: { readonly task: Task; readonly day: number | null }[] = [];
     for (const task of this.tasks) {
       const day = madeOn === null ? null : dayOf(task, this.stoodAt);
-      if (day === null && isDueSince(madeOn, task)) this.placeNow(task);
+      if (day === null && isDueSince(madeOn, task)) this.placeNow(this.wasMissed(task) ? promised(task) : task);
       else waiting.push({ task, day });
     }
     const moved: Task[] = [];
@@ -87,8 +87,7 @@ export class DutyPlacer {
       const isDuty = day !== null && task.mayTake(day);
       if (isClaimTask(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
       else if (isClaimTask(task) && day === null) moved.push(task);
-      // Its share of the week was given to it when it was planned.
-      else if (isClaimTask(task) && isDuty) moved.push({ ...task, mayTake: () => true });
+      else if (isClaimTask(task) && isDuty) moved.push(promised(task));
       else {
         if (isDuty) task.takes(day);
         this.left.push({ task, isDuty });
@@ -106,6 +105,13 @@ export class DutyPlacer {
       if (dayOf(task, ({ placements }) => placements) === null) this.placeNow(task, !isDuty);
       else if (isDuty) this.note(task);
     }
+  }
+
+  /** Whether it is a claim that stood on an evening that was missed. */
+  private wasMissed(task: Task): boolean {
+    const isIt = ({ state, kind }: Due): boolean =>
+      this.stoodAt(state).some((it) => it.day === missedDay && it.kind === kind);
+    return isClaimTask(task) && task.dues.every(isIt);
   }
 
   private placeNow(task: Task, takes = true): void {
@@ -130,10 +136,12 @@ export class DutyPlacer {
 /** The day within its days on which all of it stands as what is due, by an earlier plan or by this one. */
 function dayOf({ dues: [first, ...others] }: Task, standsAt: StoodAt): number | null {
   if (!first) return null;
-  const daysOf = ({ state, kind, duty, from, latest }: Due): number[] =>
+  const daysOf = ({ state, kind, duty, from, to, latest }: Due): number[] =>
     standsAt(state).flatMap((it) => {
       const isIt = it.kind === kind && (it.duty === undefined || it.duty === duty);
-      return isIt && it.day >= from && it.day <= latest ? [it.day] : [];
+      // What was missed is for today.
+      const day = Math.max(it.day, 0);
+      return isIt && day >= from && day <= Math.max(to, latest) ? [day] : [];
     });
   return daysOf(first).find((day) => others.every((due) => daysOf(due).includes(day))) ?? null;
 }
@@ -145,6 +153,11 @@ function isDueSince(day: number | null, { dues }: Task): boolean {
 
 function isPlaced({ dues }: Task): boolean {
   return dues.some(({ state }) => state.placements.length > 0);
+}
+
+/** A claim that has had its share of the week already: it was given when it was planned. */
+function promised(claim: Task): Task {
+  return { ...claim, mayTake: () => true };
 }
 
 function isClaimTask({ dues }: Task): boolean {
@@ -203,7 +216,7 @@ function dayFor(task: Task, schedule: Schedule, stoodAt: StoodAt): number | null
   const mixes = (day: number): boolean => dues.every(({ state }) => !calendar.repeats(day, state.candidate.technique));
   const stood = dayOf(task, stoodAt);
   if (stood !== null && isOpen(stood)) return stood;
-  const mixed = Math.min(Math.max(to, from + 1), latest);
+  const mixed = Math.max(Math.min(Math.max(to, from + 1), latest), to);
   return (
     firstDay(from, mixed, (day) => sparesFresh(day) && mixes(day) && isOpen(day)) ??
     firstDay(from, to, (day) => sparesFresh(day) && isOpen(day)) ??

@@ -49,8 +49,7 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const states = supply.states.map((state): CandidateState => ({ ...state }));
   const unplaced: UnplacedPin[] = [];
   for (const state of [...states]) placePin(state, states, supply, schedule, unplaced);
-  const stoodAt: StoodAt = ({ candidate }) =>
-    previous.of(candidate).map((before) => ({ ...before, day: Math.max(before.day, 0) }));
+  const stoodAt: StoodAt = ({ candidate }) => previous.of(candidate);
   const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
   const missed = previous.part('missed');
   const heldSince = keepsPlan && missed.isEmpty ? supply.heldSince : null;
