@@ -60,8 +60,16 @@ export function failedDue(states: readonly CandidateState[], estimates: Estimate
   });
 }
 
-/** The first review of what was solved once, some days after it; a missed one some days longer, where it takes no place from something new. */
-export function firstReviewsDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[] {
+/**
+ * The first review of what was solved once, some days after it; one that `isLate`, as its last day has gone by since the
+ * previous plan, some days longer, where it takes no place from something new.
+ */
+export function firstReviewsDue(
+  states: readonly CandidateState[],
+  estimates: Estimates,
+  needs: Needs,
+  isLate: (state: CandidateState, last: number) => boolean,
+): Due[] {
   return states.flatMap((state) => {
     const estimate = estimateOf(state, estimates);
     const need = needs.of(state.candidate.technique);
@@ -69,9 +77,10 @@ export function firstReviewsDue(states: readonly CandidateState[], estimates: Es
     if (!estimate || !only?.isOwn || further || need === 0 || state.placements.length > 0) return [];
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
-    if (from === undefined || to === undefined || to + followUp.overdue < 0) return [];
+    if (from === undefined || to === undefined || (to < 0 && !isLate(state, to))) return [];
     const earliest = Math.max(from, state.candidate.notBefore);
     const last = to < 0 ? to + followUp.overdue : to;
+    if (last < 0) return [];
     return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to: last, latest: to, need, since: day }];
   });
 }

@@ -32,7 +32,7 @@ interface Task {
  */
 export class DutyPlacer {
   readonly placed: Duties = new Map();
-  private readonly tasks: Task[];
+  private readonly tasks: readonly Task[];
   /** What waits until all that stood in the plan that is followed has its place again; and whether its days are taken already. */
   private readonly left: { readonly task: Task; readonly isDuty: boolean }[] = [];
 
@@ -42,30 +42,54 @@ export class DutyPlacer {
     estimates: Estimates,
     goal: number,
     private readonly stoodAt: StoodAt,
+    lastPlanOn: number | null,
   ) {
     const byNeed = (some: Due[]): Due[] => some.sort((a, b) => b.need - a.need);
     const needs = new Needs(estimates, schedule.targets, goal);
+    const isLate = (state: CandidateState, last: number): boolean =>
+      (lastPlanOn !== null && last >= lastPlanOn) || stoodAt(state).some(({ duty }) => duty === 'first-review');
     const free = (dues: readonly Due[]): Task => ({ dues, mayTake: () => true, takes: () => undefined });
     this.tasks = [
       ...mixUpsDue(states, estimates, needs).map(free),
       ...claimTasks(byNeed(failedDue(states, estimates, needs)), claimRoomFor(states, schedule, estimates)),
-      ...byNeed(firstReviewsDue(states, estimates, needs)).map((due) => free([due])),
+      ...byNeed(firstReviewsDue(states, estimates, needs, isLate)).map((due) => free([due])),
       ...twistTasks(byNeed(twistsDue(states, schedule.targets)), schedule),
     ];
   }
 
-  /** What failed of a technique within two days, however much of its share of the week is taken. @returns whether there was any. */
+  /** Whether what failed of a technique is due within two days. */
+  hasClaimOf(technique: TechniqueId | undefined): boolean {
+    return this.claimsOf(technique).length > 0;
+  }
+
+  /**
+   * What failed of a technique within two days where no failure comes then, as those that were worked lately have had the
+   * share of the week. @returns whether there was any.
+   */
   placeClaimOf(technique: TechniqueId): boolean {
-    for (const [index, task] of this.tasks.entries()) {
-      const [due] = task.dues;
-      if (!due || !isClaimTask(task) || due.state.candidate.technique !== technique || isPlaced(task)) continue;
-      const day = firstDay(Math.max(due.from, 0), 1, (it) => canStandTogether(task.dues, it, this.schedule));
-      if (day === null) continue;
-      this.placeOn(task, day);
-      this.tasks.splice(index, 1);
-      return true;
+    if ([...this.placed].some(([{ day }, duty]) => day <= 1 && isClaim(duty))) return false;
+    for (const task of this.claimsOf(technique)) {
+      const [later] = task.dues.flatMap(({ state }) => state.placements);
+      if (later && !this.placed.has(later)) continue;
+      const isOpen = (day: number): boolean => canStandTogether(task.dues, day, this.schedule);
+      if (later) this.takeOut(task, later);
+      const day = firstDay(0, 1, isOpen);
+      if (day !== null || later) this.placeOn(task, day ?? later?.day ?? 0, !later);
+      if (day !== null) return true;
     }
     return false;
+  }
+
+  private takeOut({ dues }: Task, placement: Placement): void {
+    for (const { state } of dues) this.schedule.takeOut(state, placement);
+    this.placed.delete(placement);
+  }
+
+  private claimsOf(technique: TechniqueId | undefined): Task[] {
+    return this.tasks.filter(
+      (task) =>
+        isClaimTask(task) && task.dues.some(({ state, from }) => from <= 1 && state.candidate.technique === technique),
+    );
   }
 
   /**
@@ -149,10 +173,6 @@ function dayOf({ dues: [first, ...others] }: Task, standsAt: StoodAt): number | 
 /** Whether something has made it due since a day from today. */
 function isDueSince(day: number | null, { dues }: Task): boolean {
   return day === null || dues.some(({ since }) => since !== null && since >= day);
-}
-
-function isPlaced({ dues }: Task): boolean {
-  return dues.some(({ state }) => state.placements.length > 0);
 }
 
 /** A claim that has had its share of the week already: it was given when it was planned. */

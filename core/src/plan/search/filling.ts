@@ -50,14 +50,16 @@ export function fill(supply: Supply, schedule: Schedule, keepsPlan: boolean): Fi
   const unplaced: UnplacedPin[] = [];
   for (const state of [...states]) placePin(state, states, supply, schedule, unplaced);
   const stoodAt: StoodAt = ({ candidate }) => previous.of(candidate);
-  const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt);
+  const duties = new DutyPlacer(states, schedule, input.estimates, input.log.settings.goal, stoodAt, supply.heldSince);
   const missed = previous.part('missed');
   const heldSince = keepsPlan && missed.isEmpty ? supply.heldSince : null;
   // On a day that has begun what was planned may take more than its minutes; nothing is added over them.
   const forPlanned = calendar.overOn(0) + (keepsPlan ? calendar.graceOn(0) : 0);
   calendar.extend(0, -calendar.overOn(0));
-  if (heldSince === null) startWithNeediest(states, schedule, supply, duties);
+  // What failed of it comes before something new of it, in its turn where that is soon.
+  if (heldSince === null && !duties.hasClaimOf(supply.needs[0])) startWithNeediest(states, schedule, supply, duties);
   duties.place(heldSince, forPlanned);
+  if (heldSince === null) startWithNeediest(states, schedule, supply, duties);
   keepPrevious(states, schedule, missed);
   if (keepsPlan) {
     calendar.extend(0, forPlanned);
