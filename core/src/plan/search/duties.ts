@@ -80,18 +80,6 @@ export class DutyPlacer {
     return false;
   }
 
-  private takeOut({ dues }: Task, placement: Placement): void {
-    for (const { state } of dues) this.schedule.takeOut(state, placement);
-    this.placed.delete(placement);
-  }
-
-  private claimsOf(technique: TechniqueId | undefined): Task[] {
-    return this.tasks.filter(
-      (task) =>
-        isClaimTask(task) && task.dues.some(({ state, from }) => from <= 1 && state.candidate.technique === technique),
-    );
-  }
-
   /**
    * All; or where a plan is followed, only what has become due since the day on which that was made, and claims, on their
    * evenings if they can still stand there; the rest waits until all that stood in that plan has its place again. `forPlanned`
@@ -109,13 +97,12 @@ export class DutyPlacer {
     calendar.extend(0, forPlanned);
     for (const { task, day } of waiting) {
       const isDuty = day !== null && task.mayTake(day);
-      if (isClaimTask(task) && isDuty && canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
-      else if (isClaimTask(task) && day === null) moved.push(task);
-      else if (isClaimTask(task) && isDuty) moved.push(promised(task));
-      else {
+      if (!isClaimTask(task) || (day !== null && !isDuty)) {
         if (isDuty) task.takes(day);
         this.left.push({ task, isDuty });
-      }
+      } else if (day === null) moved.push(task);
+      else if (canStandTogether(task.dues, day, this.schedule)) this.placeOn(task, day);
+      else moved.push(promised(task));
     }
     calendar.extend(0, -forPlanned);
     // What an older sitting was only now said to have failed at, and what stood on an evening that went to something else:
@@ -129,6 +116,18 @@ export class DutyPlacer {
       if (dayOf(task, ({ placements }) => placements) === null) this.placeNow(task, !isDuty);
       else if (isDuty) this.note(task);
     }
+  }
+
+  private takeOut({ dues }: Task, placement: Placement): void {
+    for (const { state } of dues) this.schedule.takeOut(state, placement);
+    this.placed.delete(placement);
+  }
+
+  private claimsOf(technique: TechniqueId | undefined): Task[] {
+    return this.tasks.filter(
+      (task) =>
+        isClaimTask(task) && task.dues.some(({ state, from }) => from <= 1 && state.candidate.technique === technique),
+    );
   }
 
   /** Whether it is a claim that stood on an evening that was missed. */
