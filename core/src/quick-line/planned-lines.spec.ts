@@ -53,7 +53,7 @@ describe('a quick line that does not say how it went', () => {
   it('cannot be both for later and done, and says so', () => {
     const { isComplete, parts } = readQuickLine('T 31m ~planned', quickContext);
     expect(isComplete).toBeFalse();
-    expect(parts.find(({ fault }) => fault !== null)?.fault).toContain('kept for later has no time');
+    expect(parts.find(({ fault }) => fault !== null)?.fault).toContain('kept for later has no kind');
     expect(readQuickLine('T ~planned ~solved', quickContext).isComplete).toBeFalse();
   });
 

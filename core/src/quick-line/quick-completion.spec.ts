@@ -24,6 +24,7 @@ describe('completion of the quick line', () => {
   it('offers slips, help, difficulties and days after their marks', () => {
     expect(complete('T !off').map((it) => it.insert)).toEqual(['!off-by-one']);
     expect(complete('T ~')).toHaveSize(8);
+    expect(complete('T as:sk').map((it) => [it.insert, it.detail])).toEqual([['as:sketch', 'kind']]);
     expect(complete('T =h').map((it) => it.insert)).toEqual(['=hard']);
     expect(complete('T @ye').map((it) => it.insert)).toEqual(['@yesterday']);
   });

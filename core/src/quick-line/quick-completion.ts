@@ -1,6 +1,7 @@
 import { difficulties } from '../model/problem';
 import type { QuickContext } from './quick-line';
 import { quote, tokenizeQuickLine, type QuickToken } from './quick-tokens';
+import { sittingKinds } from '../model/sitting-kinds';
 import { slips } from '../model/sitting-words';
 import { offeredTechniques } from '../model/log';
 import { likeNamed } from '../model/named';
@@ -71,15 +72,15 @@ function completeMarked(written: string, token: QuickToken, context: CompletionC
     case '@':
       return choose('@', 'when', ['yesterday', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun', '2d', '3d']);
   }
-  const keyed = /^(from|for|in):"?(.*)$/is.exec(written);
+  const keyed = /^(from|for|as|in):"?(.*)$/is.exec(written);
   if (!keyed) return null;
   const key = (keyed[1] ?? '').toLowerCase();
-  const known = { from: context.origins, for: context.employers, in: context.languages }[key] ?? [];
+  const known = { from: context.origins, for: context.employers, as: sittingKinds, in: context.languages }[key] ?? [];
   return ranked((keyed[2] ?? '').toLowerCase(), known, (value) => value.toLowerCase()).map((value) => ({
     ...place,
     insert: `${key}:${/[\s"]/.test(value) ? quote(value) : value}`,
     label: value,
-    detail: { from: 'origin', for: 'employer' }[key] ?? 'language',
+    detail: { from: 'origin', for: 'employer', as: 'kind' }[key] ?? 'language',
   }));
 }
 

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { quickContext } from '../testing/make';
 import { catalogue } from '../model/catalogue';
-import { type QuickDraft, emptyDraft, readQuickLine } from './quick-line';
+import { type QuickDraft, emptyDraft } from './quick-draft';
+import { readQuickLine } from './quick-line';
 import { formatMinutes, formatQuickLine } from './write-quick-line';
 import { tokenizeQuickLine } from './quick-tokens';
+import { sittingKinds } from '../model/sitting-kinds';
 import { slips } from '../model/sitting-words';
 
 const read = (line: string) => readQuickLine(line, quickContext);
@@ -18,7 +20,7 @@ describe('the quick line', () => {
 
   it('reads every kind of token, in any order', () => {
     const line =
-      '31m #topo "Lens Polishing" x2 Order O(V+E) !edge-case O(V) ~hint =medium @3d from:"Keeper\'s Cup" for:otterbridge in:python https://tide.example/lens';
+      '31m #topo "Lens Polishing" x2 Order O(V+E) !edge-case O(V) ~hint =medium as:rebuild @3d from:"Keeper\'s Cup" for:otterbridge in:python https://tide.example/lens';
     const { draft, isComplete } = read(line);
     expect(isComplete).toBeTrue();
     expect(draft).toEqual({
@@ -30,6 +32,7 @@ describe('the quick line', () => {
       cost: { time: 'O(V+E)', space: 'O(V)' },
       slips: ['edge-case'],
       help: 'hint',
+      kind: 'rebuild',
       difficulty: 'medium',
       day: '2026-11-21',
       origin: "Keeper's Cup",
@@ -57,6 +60,15 @@ describe('the quick line', () => {
     expect([5, 60, 65, 1440].map(formatMinutes)).toEqual(['5m', '1h', '1h05m', '24h']);
   });
 
+  it('reads what it was done as, which tells of a sitting', () => {
+    const { draft, purpose, parts } = read('T as:sk');
+    expect([draft.kind, purpose, parts.at(-1)?.value]).toEqual(['sketch', 'sitting', 'sketch']);
+    expect(faults('T as:r')).toEqual(['Several begin so: as:rebuild, as:rehearsal.']);
+    expect(faults('T as:skech')).toEqual(['No kind “skech”. Did you mean as:sketch?']);
+    expect(faults('T as:spot as:sketch')).toEqual([jasmine.stringContaining('The kind is given twice')]);
+    expect(faults('T ~planned as:spot')).toEqual([jasmine.stringContaining('kept for later has no kind')]);
+  });
+
   it('takes a weekday for the last one before today', () => {
     expect(read('T @mon').draft.day).toBe('2026-11-23');
     expect(read('T @tue').draft.day).toBe('2026-11-17');
@@ -78,6 +90,9 @@ describe('the quick line', () => {
       '2x',
       '31s',
       'form:Cup',
+      'as:r',
+      'as:sketsh',
+      'as:',
       'from:',
       'O(n',
       '#',
@@ -195,6 +210,7 @@ describe('the quick line', () => {
       help: fc.constantFrom('none', 'hint', 'read', 'copied'),
       result: fc.constantFrom('solved', 'partly', 'unsolved', 'abandoned'),
       said: fc.constant(null),
+      kind: fc.option(fc.constantFrom(...sittingKinds)),
       difficulty: fc.option(fc.constantFrom('easy', 'medium', 'hard')),
       day: fc.option(day),
       origin: fc.option(text(40)),

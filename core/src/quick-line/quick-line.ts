@@ -1,11 +1,13 @@
 import { describeMiss, oneBeginning } from './cut-words';
 import { keyedFields } from './keyed-fields';
+import { type QuickDraft, emptyDraft, tellsOfSitting } from './quick-draft';
 import { readDateCell, readMinutesCell } from '../model/cells';
 import { type QuickDoubt, doubtsIn } from './quick-doubts';
-import { type CostPair, type Difficulty, difficulties, maxTitle, titleKey } from '../model/problem';
+import { difficulties, maxTitle, titleKey } from '../model/problem';
 import { isCostStart, tokenizeQuickLine, unquote, type QuickToken } from './quick-tokens';
-import { type Help, type Result, type Slip, maxMinutes, slips } from '../model/sitting-words';
+import { maxMinutes, slips } from '../model/sitting-words';
 import { maxAttempts } from '../model/attempt';
+import { sittingKinds } from '../model/sitting-kinds';
 import { type Technique, type TechniqueId, findTechnique, maxName, techniqueIdFrom } from '../model/technique';
 import { dayFromWord, daysFromDate } from './quick-day';
 import { type Day, withinYears } from '../model/time';
@@ -19,30 +21,6 @@ export interface QuickContext {
   readonly problems: readonly { readonly id: string; readonly title: string }[];
 }
 
-/** What a quick line says. Nothing is filled in that was not written, but for the result, which is `solved`. */
-export interface QuickDraft {
-  readonly title: string;
-  /** Main technique first. */
-  readonly techniques: readonly TechniqueId[];
-  /** Names of techniques that the catalogue does not hold yet, by their id in `techniques`. */
-  readonly newTechniques: Readonly<Record<TechniqueId, string>>;
-  readonly minutes: number | null;
-  readonly attempts: number | null;
-  readonly cost: CostPair;
-  readonly slips: readonly Slip[];
-  readonly help: Help;
-  readonly result: Result;
-  /** Said outright: that it was solved, or that it is kept for later. */
-  readonly said: 'solved' | 'planned' | null;
-  readonly difficulty: Difficulty | null;
-  readonly day: Day | null;
-  readonly origin: string | null;
-  readonly employer: string | null;
-  /** Fields in words, by their keys: `in`, `judged`. */
-  readonly words: Readonly<Record<string, string>>;
-  readonly link: string | null;
-}
-
 export const quickPartKinds = [
   'title',
   'technique',
@@ -54,6 +32,7 @@ export const quickPartKinds = [
   'help',
   'result',
   'plan',
+  'kind',
   'difficulty',
   'when',
   'origin',
@@ -90,25 +69,6 @@ export interface QuickReading {
   /** Whether it can be saved once its purpose is said: it has a title and nothing in it was left unread. */
   readonly isComplete: boolean;
 }
-
-export const emptyDraft: QuickDraft = {
-  title: '',
-  techniques: [],
-  newTechniques: {},
-  minutes: null,
-  attempts: null,
-  cost: { time: null, space: null },
-  slips: [],
-  help: 'none',
-  result: 'solved',
-  said: null,
-  difficulty: null,
-  day: null,
-  origin: null,
-  employer: null,
-  words: {},
-  link: null,
-};
 
 /** Characters of a quick line; a longer one is not read. */
 export const maxQuickLine = 4000;
@@ -153,18 +113,11 @@ function tooLong(line: string): QuickReading {
   return { parts: [part], draft: emptyDraft, knownProblemId: null, doubts: [], purpose: 'unsaid', isComplete: false };
 }
 
-/** Whether anything in it happened in a sitting. */
-function tellsOfSitting({ minutes, attempts, cost, slips: some, help, result, day, words }: QuickDraft): boolean {
-  const isSaid = [minutes, attempts, cost.time, cost.space, day].some((it) => it !== null);
-  const isJudged = Object.keys(words).some((key) => keyedFields.get(key)?.of === 'attempt');
-  return isSaid || isJudged || some.length > 0 || help !== 'none' || result !== 'solved';
-}
-
 function refusePlanned(parts: QuickPart[]): void {
   const index = parts.findIndex(({ kind }) => kind === 'plan');
   const part = parts[index];
   const fault =
-    'What is kept for later has no time, attempts, cost, slip, help, result or day. Leave this out, or those.';
+    'What is kept for later has no kind, time, attempts, cost, slip, help, result or day. Leave this out, or those.';
   if (part) parts[index] = { ...part, kind: null, fault };
 }
 
@@ -307,12 +260,20 @@ function readKeyed(key: string, written: string, draft: QuickDraft): Outcome {
     case 'for':
       if (value.length > 120) return { fault: 'An employer has at most 120 characters.' };
       return draft.employer === null ? { kind: 'employer', value, draft: { employer: value } } : twice('The employer');
+    case 'as':
+      return readKind(value, draft);
     default:
       return readInWords(key.toLowerCase(), value, draft);
   }
 }
 
-const keys = ['from', 'for', ...keyedFields.keys()];
+const keys = ['from', 'for', 'as', ...keyedFields.keys()];
+
+function readKind(written: string, draft: QuickDraft): Outcome {
+  const kind = oneBeginning(written, sittingKinds);
+  if (typeof kind === 'object') return { fault: describeMiss('kind', 'as:', written, sittingKinds, kind.several) };
+  return draft.kind === null ? { kind: 'kind', value: kind.replace('-', ' '), draft: { kind } } : twice('The kind');
+}
 
 function readInWords(key: string, value: string, draft: QuickDraft): Outcome {
   const field = keyedFields.get(key);

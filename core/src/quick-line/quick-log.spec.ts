@@ -15,7 +15,7 @@ function log(line: string, known: Problem | null = null, sittings: Sitting[] = [
 /** Words of a line, some far too long for what they say. */
 const words = fc
   .tuple(
-    fc.constantFrom('', '#', '#"', '!', '~', '=', '@', 'from:', 'for:"', 'in:', 'https://', 'x', 'O(', '"'),
+    fc.constantFrom('', '#', '#"', '!', '~', '=', '@', 'from:', 'for:"', 'in:', 'as:', 'https://', 'x', 'O(', '"'),
     fc.oneof(
       fc.string({ maxLength: 6 }),
       fc.nat().map(String),
@@ -90,6 +90,21 @@ describe('logging a quick line', () => {
     expect(sitting.named).toBe('greedy');
     expect(problem?.techniques).toEqual(['heap']);
     expect(problem?.cost).toEqual({ time: 'O(n log k)', space: 'O(k)' });
+  });
+
+  it('takes what is done today for what is planned of it, unless the line or its time says otherwise', () => {
+    const known = makeProblem();
+    const kindOf = (line: string, sittings = [makeSitting(known.id)]): string => {
+      const { draft } = readQuickLine(line, quickContext);
+      return recordsFromDraft(draft, known, { sittings }, moment, { kind: 'sketch', minutes: 8 }).sitting.kind;
+    };
+    expect([kindOf('T 6m'), kindOf('T ~solved'), kindOf('T 16m @today')]).toEqual(['sketch', 'sketch', 'sketch']);
+    expect([kindOf('T 17m'), kindOf('T 6m @yesterday'), kindOf('T 6m', [])]).toEqual([
+      'rebuild',
+      'rebuild',
+      'first-solve',
+    ]);
+    expect([kindOf('T 6m as:rebuild'), kindOf('T 6m as:spot @yesterday')]).toEqual(['rebuild', 'spot']);
   });
 
   it('leaves a known problem alone when the line says nothing new of it, and says what it changes', () => {

@@ -1,9 +1,10 @@
 import type { Log } from '../model/log';
 import { type Problem, ProblemSchema, noCost } from '../model/problem';
 import { factsFromWords } from './keyed-fields';
-import type { QuickDraft } from './quick-line';
+import type { QuickDraft } from './quick-draft';
 import type { NewId } from '../model/record';
 import { type Sitting, SittingSchema } from '../model/sitting';
+import type { ReviewKind, SittingKind } from '../model/sitting-kinds';
 import { type Technique, TechniqueSchema } from '../model/technique';
 import { type Instant, type Zone, dayOf, instantAt } from '../model/time';
 
@@ -11,6 +12,12 @@ export interface QuickMoment {
   readonly now: Instant;
   readonly zone: Zone;
   readonly newId: NewId;
+}
+
+/** What a problem is planned as for today. */
+export interface PlannedToday {
+  readonly kind: ReviewKind;
+  readonly minutes: number;
 }
 
 /** What keeping a problem for later writes. */
@@ -36,13 +43,14 @@ const unknownClock = '12:00';
 /**
  * Turns a complete draft into records. A new title makes a problem whose recorded answer is what the line says; for a
  * known one the line's technique and cost are what the person named and stated this time, and fill only what the
- * problem does not have yet.
+ * problem does not have yet. What is done of it today is taken for what is planned of it, where nothing else is said.
  */
 export function recordsFromDraft(
   draft: QuickDraft,
   known: Problem | null,
   log: Pick<Log, 'sittings'>,
   moment: QuickMoment,
+  planned: PlannedToday | null = null,
 ): QuickRecords {
   const { newId } = moment;
   const { isNewProblem, changes, techniques, problemId, title, problem } = plannedFromDraft(draft, known, moment);
@@ -51,7 +59,7 @@ export function recordsFromDraft(
     id: newId(),
     revision: newId(),
     problemId,
-    kind: isFirst ? 'first-solve' : 'rebuild',
+    kind: draft.kind ?? (isFirst ? 'first-solve' : repeatedAs(draft, planned, moment)),
     startedAt: startOf(draft, moment),
     minutes: draft.minutes,
     ...factsFromWords(draft.words, draft.attempts, draft.result),
@@ -62,6 +70,16 @@ export function recordsFromDraft(
     slips: [...draft.slips],
   });
   return { problem, problemId, title, isNewProblem, sitting, techniques, changes };
+}
+
+/** What a problem is worked again as: all of it, unless less is planned for today and it took no more than twice as long as that. */
+function repeatedAs(
+  { day, minutes }: QuickDraft,
+  planned: PlannedToday | null,
+  { now, zone }: QuickMoment,
+): SittingKind {
+  const isToday = day === null || day === dayOf(now, zone);
+  return planned !== null && isToday && (minutes ?? 0) <= 2 * planned.minutes ? planned.kind : 'rebuild';
 }
 
 /** The problem of a draft without any sitting: it is kept for later. */

@@ -1,4 +1,5 @@
-import { type QuickDraft, readQuickLine } from './quick-line';
+import type { QuickDraft } from './quick-draft';
+import { readQuickLine } from './quick-line';
 import { quote } from './quick-tokens';
 
 /** Writes a draft as a quick line; reading it gives the draft back. */
@@ -16,6 +17,7 @@ export function formatQuickLine(draft: QuickDraft): string {
   if (draft.help !== 'none') words.push(`~${draft.help}`);
   if (draft.result !== 'solved') words.push(`~${draft.result}`);
   if (draft.said !== null) words.push(`~${draft.said}`);
+  if (draft.kind !== null) words.push(`as:${draft.kind}`);
   if (draft.difficulty !== null) words.push(`=${draft.difficulty}`);
   if (draft.day !== null) words.push(`@${draft.day}`);
   if (draft.origin !== null) words.push(`from:${quote(draft.origin)}`);

@@ -44,6 +44,7 @@ import {
 import { type QuickDraft, type QuickRecords, emptyDraft, readQuickLine } from '@lernen/core/quick-line';
 import { LineDraft } from '../store/line-draft';
 import { Clock } from '../store/clock';
+import { DerivedStore } from '../store/derived-store';
 import { type Changes, LogStore } from '../store/log-store';
 import { Reasons } from '../store/reasons';
 import { formDraft } from '../store/form-draft';
@@ -102,6 +103,7 @@ interface Begun {
 export class SittingPage {
   protected readonly log = inject(LogStore);
   protected readonly clock = inject(Clock);
+  private readonly derived = inject(DerivedStore);
   private readonly router = inject(Router);
   private readonly reasons = inject(Reasons);
   private readonly lineDraft = inject(LineDraft);
@@ -154,7 +156,7 @@ export class SittingPage {
   private readonly records = computed<QuickRecords | null>(() => {
     const begun = this.begun();
     if (!begun || !this.isNew()) return null;
-    const { sitting, technique, title } = this.values();
+    const { sitting, technique, title, day } = this.values();
     const techniques = [technique, ...begun.said.techniques.slice(1)].filter((id) => id !== null);
     const draft = {
       ...begun.said,
@@ -162,8 +164,11 @@ export class SittingPage {
       techniques: [...new Set(techniques)],
       cost: sitting.stated,
       slips: sitting.slips,
+      minutes: sitting.minutes,
+      day: isDay(day) ? day : null,
     };
-    return this.log.recordsFor(draft, this.known()?.id ?? null);
+    const problemId = this.known()?.id ?? null;
+    return this.log.recordsFor(draft, problemId, this.derived.plannedToday(problemId));
   });
   protected readonly techniques = computed(() => [...this.log.offered(), ...(this.records()?.techniques ?? [])]);
   protected readonly kind = computed(
@@ -295,7 +300,8 @@ export class SittingPage {
     const context = { today: this.clock.today(), techniques, problems };
     const { draft, knownProblemId } = readQuickLine(this.line() ?? '', context);
     const title = draft.title.trim() || 'Untitled';
-    const { sitting } = this.log.recordsFor({ ...draft, title }, this.problem() ?? knownProblemId);
+    const problemId = this.problem() ?? knownProblemId;
+    const { sitting } = this.log.recordsFor({ ...draft, title }, problemId, this.derived.plannedToday(problemId));
     return { sitting, said: draft };
   }
 

@@ -1,4 +1,6 @@
 import { TestBed } from '@angular/core/testing';
+import type { Problem } from '@lernen/core/model';
+import { DerivedStore } from '../store/derived-store';
 import { somePractice } from '../testing/database';
 import { keydown } from '../testing/keydown';
 import { type OpenPage, openPage } from '../testing/page';
@@ -78,6 +80,25 @@ describe('the quick line', () => {
     expect(titles()).toHaveSize(practice.problems.length);
   });
 
+  it('logs what is planned for today as that, says so, and as something else where the line or its time says it', async () => {
+    await open();
+    const derived = TestBed.inject(DerivedStore);
+    const sketched = (): Problem | undefined =>
+      practice.problems.find(({ id }) => derived.plannedToday(id)?.kind === 'sketch');
+    await page.until(() => sketched() !== undefined);
+    const { id = '', title = '' } = sketched() ?? {};
+    const kind = (): string | undefined => page.log.sittingsOf().get(id)?.at(-1)?.kind;
+    await type(`${title} 40m`);
+    expect(read().at(-1)).toBe('known: adds sitting 2, a Rebuild');
+    await type(`${title} 6m as:spot`);
+    expect(read().slice(-2)).toEqual(['kind spot', 'known: adds sitting 2, a Spot']);
+    await type(`${title} 6m`);
+    expect(read().at(-1)).toBe('known: adds sitting 2, a Sketch as planned; or write as:rebuild');
+    await key('Enter');
+    await page.until(() => page.said === `Logged ${title} as sitting 2, a Sketch.`);
+    expect(kind()).toBe('sketch');
+  });
+
   it('makes a technique of one’s own once that is said, and says so', async () => {
     await open();
     await type('Tide Ladder #tide-folding 20m');
@@ -102,7 +123,7 @@ describe('the quick line', () => {
     await type('Gull Cenzus 12m');
     await key('Enter');
     await page.press('That is the one');
-    await page.until(() => page.said === 'Logged Gull Census as sitting 2.');
+    await page.until(() => page.said === 'Logged Gull Census as sitting 2, a Rebuild.');
   });
 
   it('offers completions at the caret, chosen by arrows and taken by Enter or Tab', async () => {
@@ -179,11 +200,11 @@ describe('the quick line', () => {
 
   it('waits with Enter until the log is read, and then knows the sittings before this one', async () => {
     page = await openPage(QuickLine, '/', practice, '', 'begun');
-    await type('beacon b 12m');
+    await type('beacon b 52m');
     expect(read().at(-1)).toBe('known');
     await key('Enter');
     expect(page.said).toBe('');
-    expect(input().value).toBe('beacon b 12m');
+    expect(input().value).toBe('beacon b 52m');
     await page.readOn();
     await page.until(() => page.said.startsWith('Logged Beacon B as sitting 2'));
     await page.until(() => input().value === '');

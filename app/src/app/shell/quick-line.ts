@@ -20,14 +20,17 @@ import {
   type QuickContext,
   type QuickDoubt,
   type QuickPart,
+  type QuickRecords,
   completeQuickLine,
   maxQuickLine,
   readQuickLine,
 } from '@lernen/core/quick-line';
 import { filter } from 'rxjs';
 import { Clock } from '../store/clock';
+import { DerivedStore } from '../store/derived-store';
 import { LogStore } from '../store/log-store';
 import { LineDraft } from '../store/line-draft';
+import { kinds } from '../ui/kinds';
 import { shortcutOf } from '../ui/shortcut-registry';
 import { Shortcuts } from './shortcuts';
 
@@ -132,6 +135,7 @@ type Offered = Completion & ListKeyManagerOption;
 })
 export class QuickLine {
   private readonly log = inject(LogStore);
+  private readonly derived = inject(DerivedStore);
   private readonly clock = inject(Clock);
   private readonly begun = inject(LineDraft);
   private readonly injector = inject(Injector);
@@ -215,9 +219,14 @@ export class QuickLine {
       return draft.title === '' ? 'write the title' : 'solved, or for later?';
     if (knownProblemId === null) return draft.title === '' ? 'write the title' : 'a new problem';
     if (!this.log.isLoaded()) return 'known';
-    const { changes } = this.log.recordsFor(draft, knownProblemId);
-    const count = this.log.sittingsOf().get(knownProblemId)?.length ?? 0;
-    return [`known: adds sitting ${count + 1}`, ...changes].join('; ');
+    const planned = this.derived.plannedToday(knownProblemId);
+    const records = this.log.recordsFor(draft, knownProblemId, planned);
+    const isAsPlanned = draft.kind === null && records.sitting.kind === planned?.kind;
+    return [
+      `known: adds ${this.nameOf(records)}${isAsPlanned ? ' as planned' : ''}`,
+      ...(isAsPlanned && planned.kind !== 'rebuild' ? ['or write as:rebuild'] : []),
+      ...records.changes,
+    ].join('; ');
   });
 
   constructor() {
@@ -310,15 +319,19 @@ export class QuickLine {
       await this.clearWhenSaved(line, this.log.savePlanned([planned], `Kept ${planned.title} for later`));
       return;
     }
-    const records = this.log.recordsFor(draft, knownProblemId);
-    const said = records.isNewProblem
-      ? 'a new problem'
-      : `sitting ${(this.log.sittingsOf().get(records.problemId)?.length ?? 0) + 1}`;
+    const records = this.log.recordsFor(draft, knownProblemId, this.derived.plannedToday(knownProblemId));
+    const said = records.isNewProblem ? 'a new problem' : this.nameOf(records);
     const added =
       records.techniques.length > 0
         ? `, with the new technique ${records.techniques.map((it) => it.name).join(', ')}`
         : '';
     await this.clearWhenSaved(line, this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`));
+  }
+
+  private nameOf({ problemId, sitting }: QuickRecords): string {
+    const count = (this.log.sittingsOf().get(problemId)?.length ?? 0) + 1;
+    const { word } = kinds[sitting.kind];
+    return `sitting ${count}, a ${sitting.kind === 'first-solve' ? word.toLowerCase() : word}`;
   }
 
   /** What is not said is asked, not guessed: a title alone is no solve, and a slip of the keys no new technique. */

@@ -1,5 +1,6 @@
 import { computed, effect, inject } from '@angular/core';
 import type { ForecastCheck, PlanDay, OptimalityGap, DayAlternatives, WhatIf } from '@lernen/core/plan';
+import type { PlannedToday } from '@lernen/core/quick-line';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { type Remote, proxy } from 'comlink';
 import { WorkerHost } from '../workers/host';
@@ -85,6 +86,12 @@ export const DerivedStore = signalStore(
       /** Has the worker read, while the page does, what it will need. */
       prepare: () =>
         host.run((it) => it.prepare(profile, clock.now(), clock.zone)).catch((error: unknown) => notices.fail(error)),
+      /** What of a problem is planned for today. */
+      plannedToday(problemId: string | null): PlannedToday | null {
+        const items = problemId === null ? [] : (store.planDays().get(clock.today())?.items ?? []);
+        const item = items.find((it) => it.problemId === problemId);
+        return item && item.kind !== 'fresh' ? { kind: item.kind, minutes: item.minutes } : null;
+      },
       whatIf: (whatIf: WhatIf) => ask<Outcome>((it) => it.whatIf(whatIf)),
       optimalityGap: () => ask<OptimalityGap>((it) => it.optimalityGap()),
       alternatives: (date: string) => ask<DayAlternatives>((it) => it.alternatives(date)),

@@ -26,6 +26,7 @@ import type { MergeClash } from '@lernen/core/archive';
 import {
   type PlannedLine,
   type PlannedRecords,
+  type PlannedToday,
   type QuickDraft,
   type QuickRecords,
   plannedFromDraft,
@@ -179,9 +180,9 @@ export const LogStore = signalStore(
     },
 
     /** What the quick line would write. */
-    recordsFor(draft: QuickDraft, knownId: string | null): QuickRecords {
+    recordsFor(draft: QuickDraft, knownId: string | null, planned: PlannedToday | null = null): QuickRecords {
       const known = knownId === null ? null : (store.problemsById().get(knownId) ?? null);
-      return recordsFromDraft(draft, known, store.log(), { now: clock.now(), zone: clock.zone, newId });
+      return recordsFromDraft(draft, known, store.log(), { now: clock.now(), zone: clock.zone, newId }, planned);
     },
 
     saveQuick(records: QuickRecords, label: string): Promise<boolean> {
