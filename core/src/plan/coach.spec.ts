@@ -137,11 +137,13 @@ describe('a plan that a coach would sign', () => {
       expect(daysBetween(item.date, comesBack)).toBeLessThanOrEqual(7);
     }
     const problem = makeProblem({ techniques: ['heap'] });
-    const log = { ...withLast(problem, { startedAt: daysAgo(1) }), settings: { ...defaultSettings, goal: 0.95 } };
-    const due = of(plan(log), problem)[0];
-    expect([due?.reasons.duty, due?.kind]).toEqual(['first-review', 'sketch']);
-    expect(inDays(due as Dated)).toBeGreaterThanOrEqual(2);
-    expect(inDays(due as Dated)).toBeLessThanOrEqual(6);
+    for (const [goal, kind] of [[0.95, 'sketch'] as const, [0.3, 'spot'] as const]) {
+      const log = { ...withLast(problem, { startedAt: daysAgo(1) }), settings: { ...defaultSettings, goal } };
+      const due = of(plan(log), problem)[0];
+      expect([due?.reasons.duty, due?.kind]).toEqual(['first-review', kind]);
+      expect(inDays(due as Dated)).toBeGreaterThanOrEqual(2);
+      expect(inDays(due as Dated)).toBeLessThanOrEqual(6);
+    }
   });
 
   it('never brings anything twice in an evening, nor a solved one on the next day', () => {

@@ -147,7 +147,7 @@ describe('a plan while somebody tells of their last weeks', () => {
           interviews: [interview],
           settings: { ...defaultSettings, week: everyDay(minutes) },
         });
-      const solved = makeSitting(another.id, { minutes: 22, startedAt: daysAgo(5) });
+      const solved = makeSitting(another.id, { minutes: 22, startedAt: daysAgo(13) });
       const before = plan(logWith(solved));
       expect(daysOf(before, another)[0] ?? Infinity).toBeGreaterThan(4);
       const corrected = plan(logWith({ ...solved, result: 'unsolved', help: 'read' }), before);

@@ -48,8 +48,11 @@ export const planParameters = {
   freshBelow: 3,
   /** One new problem a day for so many minutes of it, and at least one. */
   minutesPerFresh: 25,
-  /** The first review of a fresh problem: one of these kinds, days after it, at least and at most, and how many more one is due that was missed. */
-  followUp: { kinds: ['sketch'] as readonly PlannedKind[], after: [3, 7], overdue: 4 },
+  /**
+   * The first review of a fresh problem: one of these kinds, days after it, at least and at most, and how many more one is
+   * due that was missed; and the share of a day that those of techniques at the goal take at most.
+   */
+  followUp: { kinds: ['sketch'] as readonly PlannedKind[], after: [3, 7], overdue: 4, shareAtGoal: 0.2 },
   /**
    * How long a kind of sitting takes against its target where it was solved: from this many on, of the last so many,
    * within a range; found among the last so many sittings of all kinds. The pace of the plan that is followed stays while it

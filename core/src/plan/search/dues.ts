@@ -25,18 +25,23 @@ export interface Due {
   readonly since: number | null;
 }
 
-/** Need of a technique for claims: the less it was practised the more a failure tells. 0 at the goal and where it is not asked. */
+/** What the interviews need of the techniques. */
 export class Needs {
   private readonly needs: ReadonlyMap<TechniqueId, number>;
 
   constructor(
     private readonly estimates: Estimates,
-    targets: readonly Target[],
+    private readonly targets: readonly Target[],
     goal: number,
   ) {
     this.needs = needByTechnique(estimates, targets, goal);
   }
 
+  isAsked(technique: TechniqueId | null): boolean {
+    return technique !== null && this.targets.some(({ shares }) => (shares.get(technique) ?? 0) > 0);
+  }
+
+  /** For claims: the less a technique was practised the more a failure tells. 0 at the goal and where it is not asked. */
   of(technique: TechniqueId | null): number {
     if (technique === null) return 0;
     return (this.needs.get(technique) ?? 0) / (1 + (this.estimates.techniques.get(technique)?.sittings ?? 0));
@@ -61,7 +66,7 @@ export function failedDue(states: readonly CandidateState[], estimates: Estimate
 }
 
 /**
- * The first review of what was solved once, some days after it; one that `isLate`, as its last day has gone by since the
+ * The first review of what was solved once, some days after it, which at the goal need be no more than a Spot; one that `isLate`, as its last day has gone by since the
  * previous plan, some days longer, where it takes no place from something new.
  */
 export function firstReviewsDue(
@@ -72,16 +77,18 @@ export function firstReviewsDue(
 ): Due[] {
   return states.flatMap((state) => {
     const estimate = estimateOf(state, estimates);
-    const need = needs.of(state.candidate.technique);
+    const { technique } = state.candidate;
+    const need = needs.of(technique);
     const [only, further] = estimate?.history ?? [];
-    if (!estimate || !only?.isOwn || further || need === 0 || state.placements.length > 0) return [];
+    if (!only?.isOwn || further || !needs.isAsked(technique) || state.placements.length > 0) return [];
     const day = -Math.floor(-only.day);
     const [from, to] = followUp.after.map((after) => day + after);
     if (from === undefined || to === undefined || (to < 0 && !isLate(state, to))) return [];
     const earliest = Math.max(from, state.candidate.notBefore);
     const last = to < 0 ? to + followUp.overdue : to;
     if (last < 0) return [];
-    return [{ state, duty: 'first-review', kind: 'sketch', from: earliest, to: last, latest: to, need, since: day }];
+    const kind = need > 0 ? 'sketch' : 'spot';
+    return [{ state, duty: 'first-review', kind, from: earliest, to: last, latest: to, need, since: day }];
   });
 }
 

@@ -13,7 +13,7 @@ import { type CandidateState, kindsOn } from '../model/candidate-state';
 /** Where an earlier plan held a candidate, as what and what for. */
 export type StoodAt = (state: CandidateState) => readonly Pick<Before, 'day' | 'kind' | 'duty'>[];
 
-const { twists } = planParameters;
+const { followUp, twists } = planParameters;
 
 /** What each item is in the plan for, beside its gain. */
 export type Duties = Map<Placement, Duty>;
@@ -52,7 +52,7 @@ export class DutyPlacer {
     this.tasks = [
       ...mixUpsDue(states, estimates, needs).map(free),
       ...claimTasks(byNeed(failedDue(states, estimates, needs)), claimRoomFor(states, schedule, estimates)),
-      ...byNeed(firstReviewsDue(states, estimates, needs, isLate)).map((due) => free([due])),
+      ...firstReviewTasks(byNeed(firstReviewsDue(states, estimates, needs, isLate)), schedule),
       ...twistTasks(byNeed(twistsDue(states, schedule.targets)), schedule),
     ];
   }
@@ -188,6 +188,21 @@ function claimTasks(dues: readonly Due[], room: ClaimRoom): Task[] {
   return dues.map((due) => {
     const { minutes } = placementOn(due, due.from);
     return { dues: [due], mayTake: (day) => room.has(day, minutes), takes: (day) => room.take(day, minutes) };
+  });
+}
+
+/** Those at the goal, which come last, no more than their share of each day. */
+function firstReviewTasks(dues: readonly Due[], { calendar }: Schedule): Task[] {
+  const spent = new Map<number, number>();
+  return dues.map((due) => {
+    if (due.need > 0) return { dues: [due], mayTake: () => true, takes: () => undefined };
+    const { minutes } = placementOn(due, due.from);
+    const after = (day: number): number => (spent.get(day) ?? 0) + minutes;
+    return {
+      dues: [due],
+      mayTake: (day) => after(day) <= followUp.shareAtGoal * calendar.minutesOn(day),
+      takes: (day) => spent.set(day, after(day)),
+    };
   });
 }
 
