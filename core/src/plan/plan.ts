@@ -131,9 +131,10 @@ export const PlanChangeSchema = z.object({
   to: z.nullable(DaySchema),
   /**
    * Its day was missed; sittings of its technique were logged; this evening has no minutes left for it; what
-   * failed, or what was missed, comes first on its day; or it is simply worth more there.
+   * failed, or what was missed, comes first on its day; other failures have had their share of the week; or it is simply
+   * worth more there.
    */
-  why: z.enum(['missed', 'logged', 'spent', 'failure', 'catching-up', 'better']),
+  why: z.enum(['missed', 'logged', 'spent', 'failure', 'catching-up', 'share', 'better']),
   /** How many sittings of its technique were logged. */
   sittings: z.optional(z.number()),
   /** The last problem that was logged of its technique, or what failed and comes first. */

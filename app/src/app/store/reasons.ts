@@ -71,6 +71,8 @@ export class Reasons {
         return `${problem}, not solved by yourself yet, comes first`;
       case 'catching-up':
         return 'what was missed comes first';
+      case 'share':
+        return 'what failed takes a fifth of a week at most';
       default:
         return null;
     }

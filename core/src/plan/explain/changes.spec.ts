@@ -71,12 +71,13 @@ describe('what moved since the previous plan', () => {
     expect(changesBetween(input(before, { sittings: [done, solved] }), [day('2026-11-24')])).toEqual([]);
   });
 
-  it('tells what was missed, and of something new the next one of its technique', () => {
-    const before = [day('2026-11-23', kept, fresh), day('2026-11-26', fresh)];
-    const after = [day('2026-11-24'), day('2026-11-25', kept), day('2026-11-26', fresh)];
+  it('tells of what was missed when its problem, or something new of its technique, comes next', () => {
+    const before = [day('2026-11-23', kept, fresh, other), day('2026-11-26', fresh, other)];
+    const after = [day('2026-11-24'), day('2026-11-25', kept), day('2026-11-26', fresh, other)];
     expect(changesBetween(input(before), after).map(({ kind, to, why }) => [kind, to, why])).toEqual([
       ['sketch', '2026-11-25', 'missed'],
       ['fresh', '2026-11-26', 'missed'],
+      ['sketch', '2026-11-26', 'missed'],
     ]);
   });
 
@@ -111,6 +112,10 @@ describe('what moved since the previous plan', () => {
     expect(whyOf([], [day('2026-11-25', other)], [day('2026-11-24', other), day('2026-11-25', claim)])).toEqual([
       ['better', ...nothing],
     ]);
+    expect(whyOf([], [day('2026-11-25', claim)], [day('2026-11-25'), day('2026-11-28', claim)])).toEqual([
+      ['share', ...nothing],
+    ]);
+    expect(whyOf([], [day('2026-11-25', claim)], [day('2026-11-24', claim)])).toEqual([['better', ...nothing]]);
     const missed = [day('2026-11-23', kept), day('2026-11-25', other)];
     expect(whyOf([], missed, [day('2026-11-24'), day('2026-11-25', kept)])).toEqual([
       ['missed', ...nothing],

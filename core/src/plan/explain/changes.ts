@@ -1,7 +1,8 @@
 import { mainTechniqueOf } from '../../estimate/estimate';
 import { type Day, dayOf } from '../../model/time';
 import { countBefore, sittingsSince } from '../news';
-import { type PlanChange, type PlanDay, type PlanInput, type PlanItem, isClaim } from '../plan';
+import type { PlanChange, PlanDay, PlanInput } from '../plan';
+import { type Item, type Moved, causes, keyOf } from './causes';
 
 /**
  * Says of an item of the previous plan whether it is still to be followed: one that was done since is not, nor is one of an
@@ -44,56 +45,29 @@ export function changesBetween(input: PlanInput, days: readonly PlanDay[]): Plan
   const now = new Map<string, Day[]>();
   for (const { date, items } of days)
     for (const item of items) if (item.begun === null) now.set(keyOf(item), [...(now.get(keyOf(item)) ?? []), date]);
-  // Fresh problems of a technique are all alike: what was missed of them is done with the next one.
-  const nextFresh = new Map([...now].map(([key, [first]]) => [key, first ?? null]));
-  const moved: Omit<PlanChange, 'to'>[] = [];
+  // What was missed is done with the next one, of the problem or of a technique's fresh ones, which are all alike.
+  const nextOf = new Map([...now].map(([key, [first]]) => [key, first ?? null]));
+  const moved: (Omit<PlanChange, 'to'> & Pick<Moved, 'duty'>)[] = [];
   for (const { date, items } of previous.days)
-    for (const { problemId, technique, kind, begun } of items) {
+    for (const { problemId, technique, kind, begun, reasons } of items) {
       // What goes on moves with what was begun, and the first review of a fresh problem with that.
       if (begun || (problemId === null && kind !== 'fresh')) continue;
       const item = { problemId, technique, kind };
       const stays = now.get(keyOf(item))?.indexOf(date) ?? -1;
       if (stays >= 0) now.get(keyOf(item))?.splice(stays, 1);
-      else if (!isDone(item)) moved.push({ ...item, from: date, why: date < today ? 'missed' : 'better' });
+      else if (!isDone(item))
+        moved.push({ ...item, from: date, why: date < today ? 'missed' : 'better', duty: reasons?.duty });
     }
   const found = moved.map((change) => {
     const key = keyOf(change);
     const own = now.get(key) ?? [];
-    const next = change.why === 'missed' && change.kind === 'fresh' ? (nextFresh.get(key) ?? null) : (own[0] ?? null);
+    const next = (change.why === 'missed' ? nextOf.get(key) : own[0]) ?? null;
     if (next !== null && own.includes(next)) own.splice(own.indexOf(next), 1);
     return { ...change, to: next };
   });
   const whyMoved = causes(input, days, found);
-  return found.map((change) => ({ ...change, ...(change.why === 'missed' ? {} : whyMoved(change)) }));
-}
-
-type Cause = Pick<PlanChange, 'why' | 'sittings' | 'by'>;
-type Moved = Omit<PlanChange, keyof Cause>;
-
-/** Says of what moved from a day that has not gone by what made it move. */
-function causes(input: PlanInput, days: readonly PlanDay[], found: readonly PlanChange[]): (moved: Moved) => Cause {
-  const { previous, estimates, asOf, zone } = input;
-  const today = dayOf(asOf, zone);
-  const since = sittingsSince(input);
-  const stood = new Set(previous?.days.flatMap(({ date, items }) => items.map((item) => `${date} ${keyOf(item)}`)));
-  const dueOn = (date: Day): PlanItem | undefined =>
-    days
-      .find((day) => day.date === date)
-      ?.items.find((item) => isClaim(item.reasons.duty) && !stood.has(`${date} ${keyOf(item)}`));
-  return ({ technique, from, to }) => {
-    const own = since.filter(({ problemId }) => mainTechniqueOf(estimates.problems.get(problemId)) === technique);
-    const last = technique === null ? undefined : own.at(-1);
-    if (last) return { why: 'logged', sittings: own.length, by: last.problemId };
-    if (to !== null && to < from) return { why: 'better' };
-    if (from === today && since.some(({ startedAt }) => dayOf(startedAt, zone) === today)) return { why: 'spent' };
-    const failed = dueOn(from)?.problemId;
-    if (failed) return { why: 'failure', by: failed };
-    return { why: found.some((change) => change.why === 'missed' && change.to === from) ? 'catching-up' : 'better' };
-  };
-}
-
-type Item = Pick<PlanItem, 'problemId' | 'technique' | 'kind'>;
-
-function keyOf({ problemId, technique, kind }: Item): string {
-  return problemId ?? `${kind} ${technique ?? ''}`;
+  return found.map(({ duty, ...change }) => ({
+    ...change,
+    ...(change.why === 'missed' ? {} : whyMoved({ ...change, duty })),
+  }));
 }
