@@ -63,6 +63,7 @@ describe('the quick line', () => {
   it('reads what it was done as, which tells of a sitting', () => {
     const { draft, purpose, parts } = read('T as:sk');
     expect([draft.kind, purpose, parts.at(-1)?.value]).toEqual(['sketch', 'sitting', 'sketch']);
+    expect(faults('T as:')).toEqual(['Nothing follows as: Write as:sketch.']);
     expect(faults('T as:r')).toEqual(['Several begin so: as:rebuild, as:rehearsal.']);
     expect(faults('T as:skech')).toEqual(['No kind “skech”. Did you mean as:sketch?']);
     expect(faults('T as:spot as:sketch')).toEqual([jasmine.stringContaining('The kind is given twice')]);

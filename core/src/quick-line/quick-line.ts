@@ -151,7 +151,9 @@ function understand(token: QuickToken, draft: QuickDraft, context: QuickContext)
   const keyed = /^([a-z]+):(.+)$/is.exec(text);
   if (keyed) return readKeyed(keyed[1] ?? '', keyed[2] ?? '', draft);
   if (keys.includes(text.slice(0, -1).toLowerCase()) && text.endsWith(':'))
-    return { fault: `Nothing follows ${text} Write ${text}name or ${text}"two words".` };
+    return {
+      fault: `Nothing follows ${text} Write ${text}${/^as/i.test(text) ? 'sketch' : `name or ${text}"two words"`}.`,
+    };
   if (/^x\d+$/i.test(text)) return readAttempts(Number(body), draft);
   if (/^\d+x$/i.test(text))
     return { fault: `Write x${text.slice(0, -1)} for attempts, or quote it as part of the title.` };

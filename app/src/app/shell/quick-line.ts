@@ -367,7 +367,7 @@ export class QuickLine {
 
   private isMarked(): boolean {
     const token = this.line().slice(0, this.caret()).split(/\s/).at(-1) ?? '';
-    return /^(?:[#!~=@]|from:|for:|in:)/.test(token);
+    return /^(?:[#!~=@]|from:|for:|as:|in:)/.test(token);
   }
 }
 
