@@ -66,8 +66,8 @@ export function failedDue(states: readonly CandidateState[], estimates: Estimate
 }
 
 /**
- * The first review of what was solved once, some days after it, which at the goal need be no more than a Spot; one that `isLate`, as its last day has gone by since the
- * previous plan, some days longer, where it takes no place from something new.
+ * The first review of what was solved once, some days after it, no more than a Spot at the goal; one that `isLate`, as its
+ * last day has gone by since the previous plan, some days longer, where it takes no place from something new.
  */
 export function firstReviewsDue(
   states: readonly CandidateState[],
