@@ -1,9 +1,10 @@
 import { TestBed } from '@angular/core/testing';
 import { Router } from '@angular/router';
 import { type Sitting, attemptWith } from '@lernen/core/model';
+import { DerivedStore } from '../store/derived-store';
 import { LineDraft } from '../store/line-draft';
-import { dayIn, someProblem, someSitting } from '../testing/database';
-import { type OpenPage, openPage } from '../testing/page';
+import { dayIn, daysFromNow, someProblem, someSitting } from '../testing/database';
+import { type OpenPage, openPage, shownDay } from '../testing/page';
 import { SittingPage } from './sitting-page';
 
 describe('the form of a sitting', () => {
@@ -67,6 +68,24 @@ describe('the form of a sitting', () => {
     await save();
     const submission = { runTime: 52, memory: 17, standing: null };
     expect(added()?.attempts).toEqual([{ ...attemptWith('accepted'), submission }]);
+  });
+
+  it('takes a sitting for what is planned of its problem today, until its minutes or its day say otherwise', async () => {
+    const first = someSitting(problem.id, { startedAt: daysFromNow(-6), minutes: 20 });
+    const solved = { problems: [problem], sittings: [first] };
+    page = await openPage(SittingPage, `/sitting/new?problem=${problem.id}`, solved, 'sitting/:id');
+    const planned = () => TestBed.inject(DerivedStore).plannedToday(problem.id)?.kind;
+    await page.until(() => planned() !== undefined);
+    expect(planned()).toMatch(/^(?:spot|sketch)$/);
+    await page.until(() => kind().toLowerCase() === planned());
+    await page.fill('Minutes', '45');
+    expect(kind()).toBe('Rebuild');
+    await page.fill('Minutes', '4');
+    expect(kind().toLowerCase()).toBe(planned() ?? '');
+    await page.fill('Day', shownDay(dayIn(-1)));
+    expect(kind()).toBe('Rebuild');
+    await save();
+    expect(page.log.sittingsOf().get(problem.id)?.at(-1)?.kind).toBe('rebuild');
   });
 
   it('makes no technique that is not used in the end', async () => {
