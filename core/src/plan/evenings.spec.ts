@@ -1,5 +1,6 @@
 import type { Log } from '../model/log';
 import { defaultSettings } from '../model/settings';
+import type { Sitting } from '../model/sitting';
 import {
   daysAgo,
   estimatesFor,
@@ -10,7 +11,8 @@ import {
   makeSitting,
   now,
 } from '../testing/make';
-import type { Duty, Plan, PlanDay } from './plan';
+import { reasonSentence } from './explain/reason-sentence';
+import type { Duty, Plan, PlanDay, PlanItem } from './plan';
 import { planDays } from './planner';
 
 const techniques = ['heap', 'greedy', 'trie', 'intervals', 'union-find'];
@@ -97,6 +99,22 @@ describe('the evenings of a plan', () => {
       expect(before.size).toBeGreaterThan(5);
       for (const [id, day] of before) expect(after.get(id)).toBeLessThanOrEqual(Math.max(day, 4));
     }
+  });
+
+  it('bring back as a Rebuild what was solved before and did not come off as a Sketch, until it is solved', () => {
+    const log = logFor(45, 30);
+    const solve = makeSitting(other.id, { startedAt: daysAgo(15), minutes: 24 });
+    const lost = makeSitting(other.id, { kind: 'sketch', result: 'partly', startedAt: daysAgo(0.9), minutes: 8 });
+    const after = (...sittings: Sitting[]): Plan => plan({ ...log, sittings: [...log.sittings, ...sittings] });
+    const made = after(solve, lost);
+    expect(rebuildsIn(made, 'failed').get(other.id) ?? Infinity).toBeLessThanOrEqual(3);
+    const item = made.days.flatMap(({ items }) => items).find(({ problemId }) => problemId === other.id) as PlanItem;
+    const names = { technique: String, employer: () => null, date: () => '23 Nov', onDay: String };
+    expect(reasonSentence(item, names)).toContain('Its Sketch on 23 Nov did not come off (partly solved, 8 min).');
+    const regained = makeSitting(other.id, { kind: 'sketch', startedAt: daysAgo(0.1), minutes: 8 });
+    expect(rebuildsIn(after(solve, lost, regained), 'failed').has(other.id)).toBeFalse();
+    const unsolved = { ...solve, result: 'unsolved' as const, help: 'read' as const };
+    expect(rebuildsIn(after(unsolved, regained), 'failed').has(other.id)).toBeTrue();
   });
 
   it('bring a first review that was missed as soon as they can, and none once it is long over', () => {

@@ -30,7 +30,7 @@ export function reasonSentence(item: PlanItem, names: ReasonNames): string {
 /** What makes it the right thing to do, with the last sitting at it. */
 function whatItIs(item: PlanItem, names: ReasonNames): string {
   const { reasons, kind } = item;
-  const { duty, mixUp, lastSitting: last, failures, recallOnDay } = reasons;
+  const { lastSitting: last, failures, recallOnDay } = reasons;
   const name = item.technique === null ? null : lowerFirst(names.technique(item.technique));
   if (kind === 'fresh') return freshText(item, name);
   const when = last ? names.date(last.at) : '';
@@ -39,16 +39,26 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
     return `Not solved yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}. Try again from blank, and take a hint when you are stuck.`;
   if (isRetry)
     return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}. Work it out from blank.`;
-  if (duty === 'mix-up' && mixUp)
-    return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;
   if (item.kind === 'twist' && item.twist !== null)
     return `Changed as an interviewer would: ${item.twist}${/[.?!]$/.test(item.twist) ? '' : '.'} You can solve it as it was (${lastText(reasons)}, ${when}).`;
-  if (duty === 'first-review')
-    return `Solved for the first time on ${when} (${lastText(reasons)}); its first review is due.`;
+  const due = dutyText(reasons, name, names, when);
+  if (due !== null) return due;
   const rank = rankText(reasons, name);
   return [rank, dueText(reasons), `Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}.`]
     .filter((part) => part !== null)
     .join(' ');
+}
+
+/** What it is brought back for; null where that is its gain, or a failure that was told of as one. */
+function dutyText(reasons: Reasons, name: string | null, names: ReasonNames, when: string): string | null {
+  const { duty, mixUp, lastSitting: last } = reasons;
+  if (duty === 'failed' && last?.kind === 'sketch')
+    return `Its Sketch on ${when} did not come off (${lastText(reasons)}). Work it out from blank.`;
+  if (duty === 'mix-up' && mixUp)
+    return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;
+  if (duty === 'first-review')
+    return `Solved for the first time on ${when} (${lastText(reasons)}); its first review is due.`;
+  return null;
 }
 
 function freshText({ reasons }: PlanItem, name: string | null): string {

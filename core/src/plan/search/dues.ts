@@ -1,4 +1,4 @@
-import type { Estimates, MixUp, ProblemEstimate } from '../../estimate/estimate';
+import type { Estimates, MixUp, PastSitting, ProblemEstimate } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
 import { millisecondsPerDay } from '../../model/time';
@@ -48,13 +48,25 @@ export class Needs {
   }
 }
 
+/** Whether a sitting says if a person can solve the problem: a Spot asks for less. */
+export function tellsOfSolving({ kind }: PastSitting): boolean {
+  return isFullKind(kind) || kind === 'sketch';
+}
+
+/** The last time that a problem was not solved by oneself, as a whole or as a Sketch since; null where it was. */
+function failureIn(history: readonly PastSitting[]): PastSitting | null {
+  const whole = history.findLast(({ kind }) => isFullKind(kind));
+  const last = whole?.isOwn ? history.findLast(tellsOfSolving) : whole;
+  return !last || last.isOwn ? null : last;
+}
+
 /** Failed problems until they are solved: read ones again from blank some days later, others with a hint soon. */
 export function failedDue(states: readonly CandidateState[], estimates: Estimates, needs: Needs): Due[] {
   return states.flatMap((state) => {
     const estimate = estimateOf(state, estimates);
     const need = needs.of(state.candidate.technique);
-    const last = estimate?.history.findLast(({ kind }) => isFullKind(kind));
-    if (!estimate || !last || last.isOwn || need === 0 || state.placements.length > 0) return [];
+    const last = estimate && failureIn(estimate.history);
+    if (!last || need === 0 || state.placements.length > 0) return [];
     const wasRead = estimate.worked.memory !== null;
     const day = -Math.floor(-last.day);
     const from = Math.max(day + (wasRead ? claims.from : 1), state.candidate.notBefore);

@@ -2,7 +2,7 @@ import type { Estimates } from '../../estimate/estimate';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
 import { ClaimRoom, week } from './claim-room';
-import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twistsDue } from './dues';
+import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, tellsOfSolving, twistsDue } from './dues';
 import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
 import { type Duty, isClaim } from '../plan';
@@ -227,10 +227,10 @@ function twistTasks(dues: readonly Due[], { calendar }: Schedule): Task[] {
 function claimRoomFor(states: readonly CandidateState[], { calendar }: Schedule, estimates: Estimates): ClaimRoom {
   const room = new ClaimRoom(calendar);
   for (const state of states) {
-    const whole = estimateOf(state, estimates)?.history.filter(({ kind }) => isFullKind(kind)) ?? [];
+    const past = estimateOf(state, estimates)?.history.filter(tellsOfSolving) ?? [];
     const minutes = state.candidate.kinds.find(({ kind }) => kind === 'rebuild')?.minutes ?? 0;
-    for (const [index, { day }] of whole.entries())
-      if (whole[index - 1]?.isOwn === false && day > -week) room.take(-Math.floor(-day), minutes);
+    for (const [index, { kind, day }] of past.entries())
+      if (isFullKind(kind) && past[index - 1]?.isOwn === false && day > -week) room.take(-Math.floor(-day), minutes);
   }
   return room;
 }
