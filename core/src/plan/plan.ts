@@ -22,7 +22,7 @@ const DutySchema = z.enum(['failed', 'unsolved', 'first-review', 'mix-up', 'twis
 export type Duty = z.infer<typeof DutySchema>;
 
 /** Whether it is that of a problem that failed and has a claim to be solved. */
-export function isClaim(duty: Duty | null): boolean {
+export function isClaim(duty: Duty | null | undefined): boolean {
   return duty === 'failed' || duty === 'unsolved';
 }
 

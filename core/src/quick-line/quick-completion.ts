@@ -24,6 +24,26 @@ export interface CompletionContext extends QuickContext {
 
 const maxShown = 8;
 
+/** What can stand after a key, and what that is. */
+const keyed: Readonly<
+  Record<string, { readonly choices: (context: CompletionContext) => readonly string[]; readonly detail: string }>
+> = {
+  from: { choices: ({ origins }) => origins, detail: 'origin' },
+  for: { choices: ({ employers }) => employers, detail: 'employer' },
+  as: { choices: () => sittingKinds, detail: 'kind' },
+  in: { choices: ({ languages }) => languages, detail: 'language' },
+};
+
+function keyIn(word: string): { readonly key: string; readonly body: string } {
+  const [, key = '', body = ''] = /^([a-z]+):"?(.*)$/is.exec(word) ?? [];
+  return { key: key.toLowerCase(), body };
+}
+
+/** Whether a word begins with a mark or a key whose words are completed. */
+export function isMarked(word: string): boolean {
+  return /^[#!~=@]/.test(word) || keyed[keyIn(word).key] !== undefined;
+}
+
 /** What could complete the token in which the caret stands, best first; at most eight. */
 export function completeQuickLine(line: string, caret: number, context: CompletionContext): Completion[] {
   const tokens = tokenizeQuickLine(line);
@@ -72,15 +92,14 @@ function completeMarked(written: string, token: QuickToken, context: CompletionC
     case '@':
       return choose('@', 'when', ['yesterday', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun', '2d', '3d']);
   }
-  const keyed = /^(from|for|as|in):"?(.*)$/is.exec(written);
-  if (!keyed) return null;
-  const key = (keyed[1] ?? '').toLowerCase();
-  const known = { from: context.origins, for: context.employers, as: sittingKinds, in: context.languages }[key] ?? [];
-  return ranked((keyed[2] ?? '').toLowerCase(), known, (value) => value.toLowerCase()).map((value) => ({
+  const { key, body: value } = keyIn(written);
+  const known = keyed[key];
+  if (!known) return null;
+  return ranked(value.toLowerCase(), known.choices(context), (choice) => choice.toLowerCase()).map((choice) => ({
     ...place,
-    insert: `${key}:${/[\s"]/.test(value) ? quote(value) : value}`,
-    label: value,
-    detail: { from: 'origin', for: 'employer', as: 'kind' }[key] ?? 'language',
+    insert: `${key}:${/[\s"]/.test(choice) ? quote(choice) : choice}`,
+    label: choice,
+    detail: known.detail,
   }));
 }
 

@@ -22,6 +22,7 @@ import {
   type QuickPart,
   type QuickRecords,
   completeQuickLine,
+  isMarked,
   maxQuickLine,
   readQuickLine,
 } from '@lernen/core/quick-line';
@@ -263,7 +264,7 @@ export class QuickLine {
     const chosen = completions[this.offers.activeItemIndex ?? -1];
     if (completions.length > 0 && /^Arrow(?:Up|Down)$/.test(event.key)) this.offers.onKeydown(event);
     else if ((event.key === 'Enter' || event.key === 'Tab') && chosen) this.complete(chosen, event);
-    else if (event.key === 'Tab' && !event.shiftKey && completions[0] && this.isMarked())
+    else if (event.key === 'Tab' && !event.shiftKey && completions[0] && isMarked(this.begunWord()))
       this.complete(completions[0], event);
     else if (command === 'save' && !event.repeat) void this.save();
     else if (command === 'leave-line' && completions.length > 0) this.isClosed.set(true);
@@ -328,6 +329,10 @@ export class QuickLine {
     await this.clearWhenSaved(line, this.log.saveQuick(records, `Logged ${records.title} as ${said}${added}`));
   }
 
+  private begunWord(): string {
+    return this.line().slice(0, this.caret()).split(/\s/).at(-1) ?? '';
+  }
+
   private nameOf({ problemId, sitting }: QuickRecords): string {
     const count = (this.log.sittingsOf().get(problemId)?.length ?? 0) + 1;
     const { word } = kinds[sitting.kind];
@@ -363,11 +368,6 @@ export class QuickLine {
   private write(line: string): void {
     this.begun.write(line);
     this.input().nativeElement.value = line;
-  }
-
-  private isMarked(): boolean {
-    const token = this.line().slice(0, this.caret()).split(/\s/).at(-1) ?? '';
-    return /^(?:[#!~=@]|from:|for:|as:|in:)/.test(token);
   }
 }
 

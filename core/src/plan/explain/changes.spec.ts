@@ -1,6 +1,7 @@
 import { estimatesFor, makeLog, makeProblem, makeSitting, now } from '../../testing/make';
 import type { Log } from '../../model/log';
-import { changesBetween, isLeftIn } from './changes';
+import { isLeftIn } from '../done';
+import { changesBetween } from './changes';
 import type { PlanDay, PlanInput, PlanItem } from '../plan';
 
 const beacon = makeProblem({ techniques: ['heap'] });

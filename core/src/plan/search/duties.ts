@@ -48,7 +48,6 @@ export class DutyPlacer {
     const needs = new Needs(estimates, schedule.targets, goal);
     const isLate = (state: CandidateState, last: number): boolean =>
       (lastPlanOn !== null && last >= lastPlanOn) || stoodAt(state).some(({ duty }) => duty === 'first-review');
-    const free = (dues: readonly Due[]): Task => ({ dues, mayTake: () => true, takes: () => undefined });
     this.tasks = [
       ...mixUpsDue(states, estimates, needs).map(free),
       ...claimTasks(byNeed(failedDue(states, estimates, needs)), claimRoomFor(states, schedule, estimates)),
@@ -183,6 +182,11 @@ function isClaimTask({ dues }: Task): boolean {
   return dues.every(({ duty }) => isClaim(duty));
 }
 
+/** On any of their days. */
+function free(dues: readonly Due[]): Task {
+  return { dues, mayTake: () => true, takes: () => undefined };
+}
+
 /** No more than their share of the week. */
 function claimTasks(dues: readonly Due[], room: ClaimRoom): Task[] {
   return dues.map((due) => {
@@ -195,7 +199,7 @@ function claimTasks(dues: readonly Due[], room: ClaimRoom): Task[] {
 function firstReviewTasks(dues: readonly Due[], { calendar }: Schedule): Task[] {
   const spent = new Map<number, number>();
   return dues.map((due) => {
-    if (due.need > 0) return { dues: [due], mayTake: () => true, takes: () => undefined };
+    if (due.need > 0) return free([due]);
     const { minutes } = placementOn(due, due.from);
     const after = (day: number): number => (spent.get(day) ?? 0) + minutes;
     return {
