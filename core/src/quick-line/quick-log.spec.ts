@@ -96,7 +96,7 @@ describe('logging a quick line', () => {
     const known = makeProblem();
     const kindOf = (line: string, sittings = [makeSitting(known.id)]): string => {
       const { draft } = readQuickLine(line, quickContext);
-      return recordsFromDraft(draft, known, { sittings }, moment, { kind: 'sketch', minutes: 8 }).sitting.kind;
+      return recordsFromDraft(draft, known, { sittings }, moment, { kind: 'sketch', minutes: 8, twist: null }).sitting.kind;
     };
     expect([kindOf('T 6m'), kindOf('T ~solved'), kindOf('T 16m @today')]).toEqual(['sketch', 'sketch', 'sketch']);
     expect([kindOf('T 17m'), kindOf('T 6m @yesterday'), kindOf('T 6m', [])]).toEqual([
@@ -105,6 +105,16 @@ describe('logging a quick line', () => {
       'first-solve',
     ]);
     expect([kindOf('T 6m as:rebuild'), kindOf('T 6m as:spot @yesterday')]).toEqual(['rebuild', 'spot']);
+  });
+
+  it('keeps of a planned Twist how the problem was changed', () => {
+    const known = makeProblem();
+    const planned = { kind: 'twist', minutes: 20, twist: 'The row is a ring.' } as const;
+    const twistOf = (line: string): string | null => {
+      const { draft } = readQuickLine(line, quickContext);
+      return recordsFromDraft(draft, known, { sittings: [makeSitting(known.id)] }, moment, planned).sitting.twist;
+    };
+    expect([twistOf('T 18m'), twistOf('T 18m as:rebuild')]).toEqual(['The row is a ring.', null]);
   });
 
   it('leaves a known problem alone when the line says nothing new of it, and says what it changes', () => {

@@ -18,6 +18,8 @@ export interface QuickMoment {
 export interface PlannedToday {
   readonly kind: ReviewKind;
   readonly minutes: number;
+  /** For a Twist: how the problem is changed. */
+  readonly twist: string | null;
 }
 
 /** What keeping a problem for later writes. */
@@ -55,11 +57,13 @@ export function recordsFromDraft(
   const { newId } = moment;
   const { isNewProblem, changes, techniques, problemId, title, problem } = plannedFromDraft(draft, known, moment);
   const isFirst = known === null || !log.sittings.some((sitting) => sitting.problemId === known.id);
+  const kind = draft.kind ?? (isFirst ? 'first-solve' : repeatedAs(draft, planned, moment));
   const sitting = SittingSchema.parse({
     id: newId(),
     revision: newId(),
     problemId,
-    kind: draft.kind ?? (isFirst ? 'first-solve' : repeatedAs(draft, planned, moment)),
+    kind,
+    twist: kind === 'twist' ? (planned?.twist ?? null) : null,
     startedAt: startOf(draft, moment),
     minutes: draft.minutes,
     ...factsFromWords(draft.words, draft.attempts, draft.result),

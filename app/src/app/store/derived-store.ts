@@ -90,7 +90,7 @@ export const DerivedStore = signalStore(
       plannedToday(problemId: string | null): PlannedToday | null {
         const items = problemId === null ? [] : (store.planDays().get(clock.today())?.items ?? []);
         const item = items.find((it) => it.problemId === problemId);
-        return item && item.kind !== 'fresh' ? { kind: item.kind, minutes: item.minutes } : null;
+        return item && item.kind !== 'fresh' ? { kind: item.kind, minutes: item.minutes, twist: item.twist } : null;
       },
       whatIf: (whatIf: WhatIf) => ask<Outcome>((it) => it.whatIf(whatIf)),
       optimalityGap: () => ask<OptimalityGap>((it) => it.optimalityGap()),
