@@ -96,7 +96,8 @@ describe('logging a quick line', () => {
     const known = makeProblem();
     const kindOf = (line: string, sittings = [makeSitting(known.id)]): string => {
       const { draft } = readQuickLine(line, quickContext);
-      return recordsFromDraft(draft, known, { sittings }, moment, { kind: 'sketch', minutes: 8, twist: null }).sitting.kind;
+      return recordsFromDraft(draft, known, { sittings }, moment, { kind: 'sketch', minutes: 8, twist: null }).sitting
+        .kind;
     };
     expect([kindOf('T 6m'), kindOf('T ~solved'), kindOf('T 16m @today')]).toEqual(['sketch', 'sketch', 'sketch']);
     expect([kindOf('T 17m'), kindOf('T 6m @yesterday'), kindOf('T 6m', [])]).toEqual([
