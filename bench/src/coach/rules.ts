@@ -43,11 +43,16 @@ function itemsOf(plan: Plan): DatedItem[] {
 const isFull = ({ kind }: Sitting): boolean => kind !== 'spot' && kind !== 'sketch';
 const isOwn = ({ result, help }: Sitting): boolean => result === 'solved' && (help === 'none' || help === 'hint');
 
+/** The last full sitting at a problem, if there is any. */
+function lastFullOf({ sittings }: Log, id: string | null): Sitting | undefined {
+  return sittings.findLast((sitting) => sitting.problemId === id && isFull(sitting));
+}
+
 /** Problems whose last full sitting failed, of techniques below the goal that an interview asks. */
 function failedProblems({ log, estimates }: Case): { readonly id: string; readonly last: Sitting }[] {
   const asked = new Set(log.interviews.flatMap(({ mix }) => (mix === 'usual' ? [] : Object.keys(mix))));
   return log.problems.flatMap(({ id, techniques: [technique = ''] }) => {
-    const last = log.sittings.filter((sitting) => sitting.problemId === id && isFull(sitting)).at(-1);
+    const last = lastFullOf(log, id);
     const point = estimates.techniques.get(technique)?.strength.point ?? 0;
     const counts = (asked.size === 0 || asked.has(technique)) && point < log.settings.goal;
     return last && !isOwn(last) && counts ? [{ id, last }] : [];
@@ -315,7 +320,7 @@ export const rules: readonly Rule[] = [
     },
   },
   {
-    name: 'what is near the goal comes changed before an interview: in the last third or ten days, a technique once',
+    name: 'what was solved the last time and is near the goal comes changed in the last third or ten days, a technique once',
     check: ({ log, estimates }) => {
       const [interview] = log.interviews;
       const days = interview ? daysBetween(today, dayOf(interview.at, zone)) : 0;
@@ -331,8 +336,10 @@ export const rules: readonly Rule[] = [
       const from = Math.max(Math.min(Math.floor((days * 2) / 3), days - 10), 0);
       const isInTime = planned.every(({ day }) => day >= from && day < days);
       const isOnce = new Set(planned.map(({ technique }) => technique)).size === planned.length;
+      const unknown = planned.map(({ problemId }) => lastFullOf(log, problemId)).filter((last) => !last || !isOwn(last));
       const figure = planned.length === 0 ? 'none' : `${planned.length}, from day ${from} of ${days} on`;
-      return { holds: isInTime && isOnce && (near.length === 0 || planned.length > 0), figure };
+      const isThere = near.length === 0 || planned.length > 0;
+      return { holds: isInTime && isOnce && isThere && unknown.length === 0, figure };
     },
   },
 ];

@@ -39,6 +39,11 @@ export function isFullKind(kind: SittingKind): boolean {
   return sittingKindFacts[kind].covers === 1;
 }
 
+/** Whether it was ever solved as a whole, unaided or with a hint. */
+export function wasSolved({ quality }: Worked): boolean {
+  return quality >= transferParameters.quality.own;
+}
+
 /**
  * What a problem transfers to unseen ones of its technique on a day: part of it for good, the rest as far as its solution is
  * recalled, and more where it was worked out again after it had been half forgotten.

@@ -239,6 +239,7 @@ describe('the sentence of an item, word for word', () => {
     evidence: 4,
     needRank: 1,
     failures: 0,
+    wasSolved: false,
     comesBack: '2026-12-03',
     lastSitting: { at: '2026-11-12', kind: 'rebuild', result: 'partly', help: 'hint', attempts: 2, minutes: 41 },
     mixUp: null,
@@ -277,8 +278,20 @@ describe('the sentence of an item, word for word', () => {
     expect(sentence({ failures: 2, lastSitting })).toMatch(
       /^Not solved by yourself yet: 2 tries\. Last tried on 2026-11-12: not solved, 30 min, answer read\. Work it out from blank\./,
     );
+    expect(sentence({ failures: 1, wasSolved: true, lastSitting })).toMatch(
+      /^Solved before, but not the last time\. Last tried on 2026-11-12: not solved/,
+    );
+    expect(sentence({ failures: 2, wasSolved: true, lastSitting })).toMatch(/, but not the last 2 times\. Last tried/);
     expect(sentence({ failures: 1, lastSitting, recallOnDay: null })).toMatch(
       /^Not solved yet: one try\. Last tried on 2026-11-12\. Try again from blank, and take a hint when you are stuck\./,
+    );
+  });
+
+  it('says of a Twist how it is changed, and of what kind the last sitting was', () => {
+    const last = { ...item.reasons.lastSitting, kind: 'spot', result: 'solved', help: 'none' } as const;
+    const lastSitting = { ...last, at: '2026-11-12', attempts: 1, minutes: 3 };
+    expect(sentence({ lastSitting }, { kind: 'twist', twist: 'exactly k' })).toMatch(
+      /^Changed as an interviewer would: exactly k\. You can solve it as it was\. Last came up as a Spot on 2026-11-12: solved unaided, 3 min\. 0\.6/,
     );
   });
 

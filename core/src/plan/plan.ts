@@ -48,6 +48,8 @@ export interface Reasons {
   readonly needRank: number | null;
   /** Full sittings in a row that did not solve it, up to the last one; none where the plan has it once more before. */
   readonly failures: number;
+  /** Whether it was ever solved as a whole, unaided or with a hint. */
+  readonly wasSolved: boolean;
   /** When it comes back in the plan after this. */
   readonly comesBack: Day | null;
   readonly lastSitting: {

@@ -37,16 +37,19 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
   const isRetry = kind === 'rebuild' && failures > 0;
   if (isRetry && recallOnDay === null)
     return `Not solved yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}. Try again from blank, and take a hint when you are stuck.`;
-  if (isRetry)
-    return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}. Work it out from blank.`;
+  const lastTime = `Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}.`;
+  if (isRetry) return `${failuresText(reasons)} ${lastTime} Work it out from blank.`;
   if (item.kind === 'twist' && item.twist !== null)
-    return `Changed as an interviewer would: ${item.twist}${/[.?!]$/.test(item.twist) ? '' : '.'} You can solve it as it was (${lastText(reasons)}, ${when}).`;
+    return `Changed as an interviewer would: ${item.twist}${/[.?!]$/.test(item.twist) ? '' : '.'} You can solve it as it was. ${lastTime}`;
   const due = dutyText(reasons, name, names, when);
   if (due !== null) return due;
   const rank = rankText(reasons, name);
-  return [rank, dueText(reasons), `Last ${kindText(last?.kind)} on ${when}: ${lastText(reasons)}.`]
-    .filter((part) => part !== null)
-    .join(' ');
+  return [rank, dueText(reasons), lastTime].filter((part) => part !== null).join(' ');
+}
+
+function failuresText({ failures, wasSolved }: Reasons): string {
+  if (wasSolved) return `Solved before, but not the last ${failures === 1 ? 'time' : `${failures} times`}.`;
+  return `Not solved by yourself yet: ${times(failures, 'try', 'tries')}.`;
 }
 
 /** What it is brought back for; null where that is its gain, or a failure that was told of as one. */

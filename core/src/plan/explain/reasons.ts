@@ -1,7 +1,7 @@
 import { at } from '../../at';
 import type { ProblemEstimate } from '../../estimate/estimate';
 import { recallAt } from '../../estimate/recall';
-import { isFullKind } from '../../estimate/worked';
+import { isFullKind, wasSolved } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
 import { type Day, type Instant, millisecondsPerDay } from '../../model/time';
 import type { Placed } from '../search/calendar';
@@ -56,6 +56,7 @@ export function reasonsFor(
     evidence: technique?.sittings ?? 0,
     needRank: rank < 0 ? null : rank + 1,
     failures: failuresBefore(item, known),
+    wasSolved: wasSolved(candidate.worked),
     comesBack: next ? (dates[next.day] ?? null) : null,
     lastSitting: last
       ? {

@@ -1,6 +1,7 @@
 import { type ProblemEstimate, mainTechniqueOf } from '../../estimate/estimate';
 import { knowsAnswer } from '../../estimate/evidence';
-import { untouched } from '../../estimate/worked';
+import { failureIn } from '../../estimate/failure';
+import { untouched, wasSolved } from '../../estimate/worked';
 import type { Choice } from '../../model/choice';
 import type { Difficulty, Problem } from '../../model/problem';
 import { minutesOn, sittingTarget, targetFor } from '../../model/settings';
@@ -32,7 +33,7 @@ export class CandidateMaker {
       const choice = this.choiceFor(`problem:${problem.id}`);
       const spacing = spacingAfter(estimate.history, knowsAnswer(estimate.lastSitting), this.dates.length);
       const isDropped = choice !== undefined && 'dropped' in choice;
-      const kinds = isDropped ? [] : this.kindsOf(problem.difficulty, hasSolved(estimate));
+      const kinds = isDropped ? [] : this.kindsOf(problem.difficulty, wasSolved(estimate.worked));
       const candidate: Candidate = {
         problemId: problem.id,
         technique: mainTechniqueOf(estimate),
@@ -93,7 +94,7 @@ export class CandidateMaker {
     });
   }
 
-  /** What was solved comes changed where its technique is near the goal and an interview that asks for it is not far. */
+  /** What can be solved as it is comes changed where its technique is near the goal and an interview that asks for it is not far. */
   private twistOf(
     { id, difficulty }: Problem,
     estimate: ProblemEstimate,
@@ -103,7 +104,7 @@ export class CandidateMaker {
     const [main] = estimate.credits;
     const strength = main && estimates.techniques.get(main.technique)?.strength.point;
     const isNear = strength !== undefined && strength >= log.settings.goal - planParameters.twists.near;
-    if (!main || !isNear || !estimate.worked.memory || !hasSolved(estimate) || !twists?.has(id)) return null;
+    if (!main || !isNear || !canSolve(estimate) || !twists?.has(id)) return null;
     const days = twistDays(main.technique, this.targets);
     if (days.size === 0) return null;
     return { days, kinds: [...kinds, { kind: 'twist', minutes: this.minutesFor('twist', difficulty, true) }] };
@@ -145,6 +146,8 @@ function isFollowUp({ kind }: KindMinutes): boolean {
   return planParameters.followUp.kinds.includes(kind);
 }
 
-function hasSolved({ worked }: ProblemEstimate): boolean {
-  return worked.quality >= 1;
+/** Solved once, and nothing that came of it since says otherwise. */
+function canSolve(estimate: ProblemEstimate): boolean {
+  const { history, worked } = estimate;
+  return wasSolved(worked) && worked.memory !== null && failureIn(history) === null && history.at(-1)?.isOwn === true;
 }

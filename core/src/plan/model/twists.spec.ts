@@ -12,6 +12,8 @@ import {
   now,
 } from '../../testing/make';
 import { defaultSettings } from '../../model/settings';
+import type { SittingKind } from '../../model/sitting-kinds';
+import type { Result } from '../../model/sitting-words';
 import type { PlanItem } from '../plan';
 import { planDays } from '../planner';
 import { type TwistsByProblem, nextTwist, twistsFrom } from './twists';
@@ -89,6 +91,20 @@ describe('a Twist in the plan', () => {
     const planned = twistsIn(logOf(7));
     expect(planned).toHaveSize(1);
     expect(planned[0]?.day).toBeLessThan(5);
+  });
+
+  it('does not come of what was solved once but not the last time, as a whole, a Sketch or a Spot', () => {
+    const [some] = problems;
+    const id = some?.id ?? '';
+    const then = (kind: SittingKind, result: Result): PlanItem[] =>
+      twistsIn(
+        logOf(7, [...sittings, makeSitting(id, { kind, startedAt: daysAgo(18), result })]),
+        new Map([[id, [{ text: 'exactly k', from: id }]]]),
+      );
+    for (const kind of ['rebuild', 'sketch', 'spot'] as const) {
+      expect(then(kind, 'unsolved')).withContext(kind).toEqual([]);
+      expect(then(kind, 'solved')).withContext(kind).toHaveSize(1);
+    }
   });
 
   it('does not come where none is known, nor again within a fortnight', () => {

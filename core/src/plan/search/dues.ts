@@ -1,5 +1,5 @@
-import type { Estimates, MixUp, PastSitting, ProblemEstimate } from '../../estimate/estimate';
-import { isFullKind } from '../../estimate/worked';
+import type { Estimates, MixUp, ProblemEstimate } from '../../estimate/estimate';
+import { failureIn } from '../../estimate/failure';
 import type { TechniqueId } from '../../model/technique';
 import { millisecondsPerDay } from '../../model/time';
 import type { CandidateState } from '../model/candidate-state';
@@ -46,18 +46,6 @@ export class Needs {
     if (technique === null) return 0;
     return (this.needs.get(technique) ?? 0) / (1 + (this.estimates.techniques.get(technique)?.sittings ?? 0));
   }
-}
-
-/** Whether a sitting says if a person can solve the problem: a Spot asks for less. */
-export function tellsOfSolving({ kind }: PastSitting): boolean {
-  return isFullKind(kind) || kind === 'sketch';
-}
-
-/** The last time that a problem was not solved by oneself, as a whole or as a Sketch since; null where it was. */
-function failureIn(history: readonly PastSitting[]): PastSitting | null {
-  const whole = history.findLast(({ kind }) => isFullKind(kind));
-  const last = whole?.isOwn ? history.findLast(tellsOfSolving) : whole;
-  return !last || last.isOwn ? null : last;
 }
 
 /** Failed problems until they are solved: read ones again from blank some days later, others with a hint soon. */

@@ -1,8 +1,9 @@
 import type { Estimates } from '../../estimate/estimate';
+import { tellsOfSolving } from '../../estimate/failure';
 import { isFullKind } from '../../estimate/worked';
 import type { TechniqueId } from '../../model/technique';
 import { ClaimRoom, week } from './claim-room';
-import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, tellsOfSolving, twistsDue } from './dues';
+import { type Due, Needs, estimateOf, failedDue, firstReviewsDue, mixUpsDue, twistsDue } from './dues';
 import type { Placement } from '../model/candidate';
 import { planParameters } from '../parameters';
 import { type Duty, isClaim } from '../plan';
