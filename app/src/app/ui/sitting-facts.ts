@@ -5,7 +5,7 @@ import { counted, helpWords, resultWords, slipWords } from './words';
 /** A sitting in a few words: `rebuild, 24 min, 2 attempts, a hint`. */
 export function sittingText(sitting: Sitting, techniqueName: (id: string) => string): string {
   const parts = [
-    kinds[sitting.kind].word.toLowerCase(),
+    kindText(sitting),
     sitting.minutes === null ? null : `${Math.round(sitting.minutes)} min`,
     resultWords[sitting.result],
     sitting.attempts.length > 0 ? counted(sitting.attempts.length, 'attempt') : null,
@@ -19,6 +19,11 @@ export function sittingText(sitting: Sitting, techniqueName: (id: string) => str
     sitting.felt === null ? null : `felt ${sitting.felt} of 5`,
   ];
   return parts.filter((part) => part !== null).join(' · ');
+}
+
+function kindText({ kind, twist }: Sitting): string {
+  const word = kinds[kind].word.toLowerCase();
+  return kind === 'twist' && twist !== null ? `${word} “${twist}”` : word;
 }
 
 /** What the judge told of the last attempt: `judged 52ms 17MB 91%`. */
