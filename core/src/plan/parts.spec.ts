@@ -240,6 +240,7 @@ describe('the sentence of an item, word for word', () => {
     needRank: 1,
     failures: 0,
     wasSolved: false,
+    slipped: null,
     comesBack: '2026-12-03',
     lastSitting: { at: '2026-11-12', kind: 'rebuild', result: 'partly', help: 'hint', attempts: 2, minutes: 41 },
     mixUp: null,
@@ -285,6 +286,19 @@ describe('the sentence of an item, word for word', () => {
     expect(sentence({ failures: 1, lastSitting, recallOnDay: null })).toMatch(
       /^Not solved yet: one try\. Last tried on 2026-11-12\. Try again from blank, and take a hint when you are stuck\./,
     );
+  });
+
+  it('says what did not come off of a problem that was solved as it was, until its Rebuild', () => {
+    const lastSitting = { at: '2026-11-12', result: 'partly', help: 'read', attempts: 0, minutes: 8 } as const;
+    for (const slipped of ['sketch', 'twist'] as const) {
+      const failures = slipped === 'twist' ? 1 : 0;
+      const word = slipped === 'twist' ? 'Twist' : 'Sketch';
+      const failed = { wasSolved: true, failures, slipped, lastSitting: { ...lastSitting, kind: slipped } };
+      expect(sentence(failed)).toMatch(
+        `^Its ${word} on 2026-11-12 did not come off \\(partly solved, 8 min, answer read\\)\\. Work it out from blank\\.`,
+      );
+      expect(sentence({ ...failed, slipped: null, failures: 0 })).not.toContain('did not come off');
+    }
   });
 
   it('says of a Twist how it is changed, and of what kind the last sitting was', () => {

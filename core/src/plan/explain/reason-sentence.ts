@@ -34,6 +34,8 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
   const name = item.technique === null ? null : lowerFirst(names.technique(item.technique));
   if (kind === 'fresh') return freshText(item, name);
   const when = last ? names.date(last.at) : '';
+  if (kind === 'rebuild' && reasons.slipped !== null)
+    return `Its ${capitalised(reasons.slipped)} on ${when} did not come off (${lastText(reasons)}). Work it out from blank.`;
   const isRetry = kind === 'rebuild' && failures > 0;
   if (isRetry && recallOnDay === null)
     return `Not solved yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}. Try again from blank, and take a hint when you are stuck.`;
@@ -54,9 +56,7 @@ function failuresText({ failures, wasSolved }: Reasons): string {
 
 /** What it is brought back for; null where that is its gain, or a failure that was told of as one. */
 function dutyText(reasons: Reasons, name: string | null, names: ReasonNames, when: string): string | null {
-  const { duty, mixUp, lastSitting: last } = reasons;
-  if (duty === 'failed' && last?.kind === 'sketch')
-    return `Its Sketch on ${when} did not come off (${lastText(reasons)}). Work it out from blank.`;
+  const { duty, mixUp } = reasons;
   if (duty === 'mix-up' && mixUp)
     return `You named ${lowerFirst(names.technique(mixUp.named))} for ${name ?? 'this'} on ${names.date(mixUp.at)}; say which is which.`;
   if (duty === 'first-review')
@@ -123,7 +123,11 @@ function lastText({ lastSitting: last }: Reasons): string {
 
 function kindText(kind: string | undefined): string {
   if (kind === undefined || kind === 'first-solve') return 'tried';
-  return `came up as a ${kind.charAt(0).toUpperCase()}${kind.slice(1)}`;
+  return `came up as a ${capitalised(kind)}`;
+}
+
+function capitalised(word: string): string {
+  return `${word.charAt(0).toUpperCase()}${word.slice(1)}`;
 }
 
 function times(count: number, one: string, many: string): string {

@@ -1,7 +1,9 @@
 import { at } from '../../at';
 import type { ProblemEstimate } from '../../estimate/estimate';
+import { isOwnSolve } from '../../estimate/evidence';
 import { recallAt } from '../../estimate/recall';
 import { isFullKind, wasSolved } from '../../estimate/worked';
+import type { Sitting } from '../../model/sitting';
 import type { TechniqueId } from '../../model/technique';
 import { type Day, type Instant, millisecondsPerDay } from '../../model/time';
 import type { Placed } from '../search/calendar';
@@ -55,8 +57,7 @@ export function reasonsFor(
     strength: technique?.strength ?? null,
     evidence: technique?.sittings ?? 0,
     needRank: rank < 0 ? null : rank + 1,
-    failures: failuresBefore(item, known),
-    wasSolved: wasSolved(candidate.worked),
+    ...failuresOf(item, known),
     comesBack: next ? (dates[next.day] ?? null) : null,
     lastSitting: last
       ? {
@@ -90,9 +91,18 @@ function maxGained(byTarget: readonly number[], targets: readonly Target[]): { t
   return best;
 }
 
-function failuresBefore({ state, placement }: Placed, known: ProblemEstimate | undefined): number {
-  if (state.placements[0] !== placement) return 0;
-  const full = (known?.history ?? []).filter(({ kind }) => isFullKind(kind));
-  const lastSolve = full.findLastIndex(({ isOwn }) => isOwn);
-  return full.length - 1 - lastSolve;
+/** How a problem failed so far; the plan tells it of what comes next only. */
+function failuresOf(
+  { state: { candidate, placements }, placement }: Placed,
+  known: ProblemEstimate | undefined,
+): Pick<Reasons, 'failures' | 'wasSolved' | 'slipped'> {
+  const isSolved = wasSolved(candidate.worked);
+  if (!known || placements[0] !== placement) return { failures: 0, wasSolved: isSolved, slipped: null };
+  const full = known.history.filter(({ kind }) => isFullKind(kind));
+  const failures = full.length - 1 - full.findLastIndex(({ isOwn }) => isOwn);
+  return { failures, wasSolved: isSolved, slipped: isSolved ? slippedAs(known.lastSitting) : null };
+}
+
+function slippedAs(last: Sitting): Reasons['slipped'] {
+  return (last.kind === 'sketch' || last.kind === 'twist') && !isOwnSolve(last) ? last.kind : null;
 }
