@@ -240,7 +240,7 @@ describe('the sentence of an item, word for word', () => {
     needRank: 1,
     failures: 0,
     wasSolved: false,
-    slipped: null,
+    failedAs: null,
     comesBack: '2026-12-03',
     lastSitting: { at: '2026-11-12', kind: 'rebuild', result: 'partly', help: 'hint', attempts: 2, minutes: 41 },
     mixUp: null,
@@ -290,14 +290,14 @@ describe('the sentence of an item, word for word', () => {
 
   it('says what did not come off of a problem that was solved as it was, until its Rebuild', () => {
     const lastSitting = { at: '2026-11-12', result: 'partly', help: 'read', attempts: 0, minutes: 8 } as const;
-    for (const slipped of ['sketch', 'twist'] as const) {
-      const failures = slipped === 'twist' ? 1 : 0;
-      const word = slipped === 'twist' ? 'Twist' : 'Sketch';
-      const failed = { wasSolved: true, failures, slipped, lastSitting: { ...lastSitting, kind: slipped } };
+    for (const failedAs of ['sketch', 'twist'] as const) {
+      const failures = failedAs === 'twist' ? 1 : 0;
+      const word = failedAs === 'twist' ? 'Twist' : 'Sketch';
+      const failed = { wasSolved: true, failures, failedAs, lastSitting: { ...lastSitting, kind: failedAs } };
       expect(sentence(failed)).toMatch(
         `^Its ${word} on 2026-11-12 did not come off \\(partly solved, 8 min, answer read\\)\\. Work it out from blank\\.`,
       );
-      expect(sentence({ ...failed, slipped: null, failures: 0 })).not.toContain('did not come off');
+      expect(sentence({ ...failed, failedAs: null, failures: 0 })).not.toContain('did not come off');
     }
   });
 

@@ -51,7 +51,7 @@ export interface Reasons {
   /** Whether it was ever solved as a whole, unaided or with a hint. */
   readonly wasSolved: boolean;
   /** Of what was solved once, whether it did not come off the last time, as a Sketch or changed; null where the plan has it once more before. */
-  readonly slipped: 'sketch' | 'twist' | null;
+  readonly failedAs: 'sketch' | 'twist' | null;
   /** When it comes back in the plan after this. */
   readonly comesBack: Day | null;
   readonly lastSitting: {

@@ -34,8 +34,8 @@ function whatItIs(item: PlanItem, names: ReasonNames): string {
   const name = item.technique === null ? null : lowerFirst(names.technique(item.technique));
   if (kind === 'fresh') return freshText(item, name);
   const when = last ? names.date(last.at) : '';
-  if (kind === 'rebuild' && reasons.slipped !== null)
-    return `Its ${capitalised(reasons.slipped)} on ${when} did not come off (${lastText(reasons)}). Work it out from blank.`;
+  if (kind === 'rebuild' && reasons.failedAs !== null)
+    return `Its ${capitalised(reasons.failedAs)} on ${when} did not come off (${lastText(reasons)}). Work it out from blank.`;
   const isRetry = kind === 'rebuild' && failures > 0;
   if (isRetry && recallOnDay === null)
     return `Not solved yet: ${times(failures, 'try', 'tries')}. Last ${kindText(last?.kind)} on ${when}. Try again from blank, and take a hint when you are stuck.`;

@@ -95,14 +95,14 @@ function maxGained(byTarget: readonly number[], targets: readonly Target[]): { t
 function failuresOf(
   { state: { candidate, placements }, placement }: Placed,
   known: ProblemEstimate | undefined,
-): Pick<Reasons, 'failures' | 'wasSolved' | 'slipped'> {
+): Pick<Reasons, 'failures' | 'wasSolved' | 'failedAs'> {
   const isSolved = wasSolved(candidate.worked);
-  if (!known || placements[0] !== placement) return { failures: 0, wasSolved: isSolved, slipped: null };
+  if (!known || placements[0] !== placement) return { failures: 0, wasSolved: isSolved, failedAs: null };
   const full = known.history.filter(({ kind }) => isFullKind(kind));
   const failures = full.length - 1 - full.findLastIndex(({ isOwn }) => isOwn);
-  return { failures, wasSolved: isSolved, slipped: isSolved ? slippedAs(known.lastSitting) : null };
+  return { failures, wasSolved: isSolved, failedAs: isSolved ? failedAs(known.lastSitting) : null };
 }
 
-function slippedAs(last: Sitting): Reasons['slipped'] {
+function failedAs(last: Sitting): Reasons['failedAs'] {
   return (last.kind === 'sketch' || last.kind === 'twist') && !isOwnSolve(last) ? last.kind : null;
 }
