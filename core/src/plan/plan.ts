@@ -133,6 +133,8 @@ export const PlanChangeSchema = z.object({
   from: DaySchema,
   /** Null where it is not planned any more. */
   to: z.nullable(DaySchema),
+  /** Where it is not: the next day after it of the same problem, or of something new of the technique, which stood there before. */
+  next: z.optional(DaySchema),
   /**
    * Its day was missed; sittings of its technique were logged; this evening has no minutes left for it; what
    * failed, or what was missed, comes first on its day; other failures have had their share of the week; or it is simply

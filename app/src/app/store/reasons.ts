@@ -47,14 +47,16 @@ export class Reasons {
 
   /** What moved since the previous plan, in one sentence each. */
   changeText(change: PlanChange): string {
-    const { from, to, why } = change;
+    const { from, to, next, why } = change;
     const name = `${kinds[change.kind].word} · ${this.nameOf(change)}`;
     const isMissed = why === 'missed';
     const missed = isMissed ? ` was planned ${this.onDay(from)} and not done;` : '';
     if (isMissed && to !== null) return `${name}${missed} now ${this.dayText(to)}.`;
     const cause = this.causeText(change);
-    if (to === null)
-      return `${name}${isMissed ? `${missed} it` : ''} is not planned any more: ${cause ?? 'other things gain more'}.`;
+    if (to === null) {
+      const comesNext = next === undefined ? '' : ` ${this.onDay(from)}, and comes next ${this.onDay(next)}`;
+      return `${name}${isMissed ? `${missed} it` : ''} is not planned any more${comesNext}: ${cause ?? 'other things gain more'}.`;
+    }
     const moved = `${name} moved from ${this.dayText(from)} to ${this.dayText(to)}`;
     return cause === null ? `${moved}, where it gains more.` : `${moved}: ${cause}.`;
   }

@@ -1,7 +1,9 @@
 import { TestBed } from '@angular/core/testing';
 import { ChoiceSchema, ProblemListSchema, emptyEntry } from '@lernen/core/model';
+import type { PlanChange } from '@lernen/core/plan';
 import { v7 as newId } from 'uuid';
 import { DerivedStore } from '../store/derived-store';
+import { Reasons } from '../store/reasons';
 import {
   dayIn,
   daysFromNow,
@@ -182,6 +184,16 @@ describe('Today', () => {
     await page.until(() => page.text.includes('Done for today: 240 of'));
     const moved = page.all('.changes li').map((it) => it.textContent);
     expect(moved.some((text) => text.endsWith(': this evening has no minutes left for it.'))).toBeTrue();
+    const fresh = { problemId: null, technique: 'heap', kind: 'fresh', from: dayIn(0), why: 'spent' } as const;
+    const text = (part: Partial<PlanChange>): string =>
+      TestBed.inject(Reasons).changeText({ ...fresh, to: null, ...part });
+    expect(text({})).toBe('Something new · Heap is not planned any more: this evening has no minutes left for it.');
+    expect(text({ next: dayIn(1) })).toBe(
+      'Something new · Heap is not planned any more today, and comes next tomorrow: this evening has no minutes left for it.',
+    );
+    expect(text({ to: dayIn(1), why: 'better' })).toBe(
+      'Something new · Heap moved from today to tomorrow, where it gains more.',
+    );
   });
 
   it('is done when the minutes are used, and shows what comes next to whoever has more', async () => {

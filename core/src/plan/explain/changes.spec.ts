@@ -91,6 +91,16 @@ describe('what moved since the previous plan', () => {
     ]);
   });
 
+  it('says where something new of a technique, or the same problem, comes next all the same', () => {
+    const before = [day('2026-11-24', fresh, other), day('2026-11-25', fresh), day('2026-11-27', fresh, other)];
+    const changes = changesBetween(input(before), [day('2026-11-27', fresh, other)]);
+    expect(changes.map(({ kind, from, to, next }) => [kind, from, to, next])).toEqual([
+      ['fresh', '2026-11-24', null, '2026-11-27'],
+      ['sketch', '2026-11-24', null, '2026-11-27'],
+      ['fresh', '2026-11-25', null, '2026-11-27'],
+    ]);
+  });
+
   it('says what made something move: what was logged, failed or missed', () => {
     const held = [day('2026-11-24', kept), day('2026-11-25', other)];
     const after = [day('2026-11-24'), day('2026-11-25'), day('2026-11-26', kept, other)];
