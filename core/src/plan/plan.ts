@@ -133,6 +133,8 @@ export const PlanChangeSchema = z.object({
   from: DaySchema,
   /** Null where it is not planned any more. */
   to: z.nullable(DaySchema),
+  /** As what it is there, where that is something else. */
+  as: z.optional(PlannedKindSchema),
   /** Where it is not: the next day after it of the same problem, or of something new of the technique, which stood there before. */
   next: z.optional(DaySchema),
   /**

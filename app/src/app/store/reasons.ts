@@ -47,17 +47,18 @@ export class Reasons {
 
   /** What moved since the previous plan, in one sentence each. */
   changeText(change: PlanChange): string {
-    const { from, to, next, why } = change;
+    const { from, to, as, next, why } = change;
     const name = `${kinds[change.kind].word} · ${this.nameOf(change)}`;
     const isMissed = why === 'missed';
     const missed = isMissed ? ` was planned ${this.onDay(from)} and not done;` : '';
-    if (isMissed && to !== null) return `${name}${missed} now ${this.dayText(to)}.`;
+    const changed = as === undefined ? '' : `, as a ${kinds[as].word}`;
+    if (isMissed && to !== null) return `${name}${missed} now ${this.dayText(to)}${changed}.`;
     const cause = this.causeText(change);
     if (to === null) {
       const comesNext = next === undefined ? '' : ` ${this.onDay(from)}, and comes next ${this.onDay(next)}`;
       return `${name}${isMissed ? `${missed} it` : ''} is not planned any more${comesNext}: ${cause ?? 'other things gain more'}.`;
     }
-    const moved = `${name} moved from ${this.dayText(from)} to ${this.dayText(to)}`;
+    const moved = `${name} moved from ${this.dayText(from)} to ${this.dayText(to)}${changed}`;
     return cause === null ? `${moved}, where it gains more.` : `${moved}: ${cause}.`;
   }
 

@@ -194,6 +194,14 @@ describe('Today', () => {
     expect(text({ to: dayIn(1), why: 'better' })).toBe(
       'Something new · Heap moved from today to tomorrow, where it gains more.',
     );
+    const sketch = { ...fresh, problemId: practice.problems[0]?.id ?? '', kind: 'sketch' } as const;
+    const rebuilt = { to: dayIn(1), as: 'rebuild' } as const;
+    expect(text({ ...sketch, ...rebuilt, why: 'better' })).toMatch(
+      / moved from today to tomorrow, as a Rebuild, where it gains more\.$/,
+    );
+    expect(text({ ...sketch, ...rebuilt, from: dayIn(-1), why: 'missed' })).toMatch(
+      / was planned yesterday and not done; now tomorrow, as a Rebuild\.$/,
+    );
   });
 
   it('is done when the minutes are used, and shows what comes next to whoever has more', async () => {

@@ -91,6 +91,16 @@ describe('what moved since the previous plan', () => {
     ]);
   });
 
+  it('says as what it comes, where that is something else', () => {
+    const rebuilt = { ...kept, kind: 'rebuild' as const };
+    const before = [day('2026-11-23', kept), day('2026-11-25', other)];
+    const changes = changesBetween(input(before), [day('2026-11-24', rebuilt), day('2026-11-26', other)]);
+    expect(changes.map(({ kind, to, as }) => [kind, to, as])).toEqual([
+      ['sketch', '2026-11-24', 'rebuild'],
+      ['sketch', '2026-11-26', undefined],
+    ]);
+  });
+
   it('says where something new of a technique, or the same problem, comes next all the same', () => {
     const before = [day('2026-11-24', fresh, other), day('2026-11-25', fresh), day('2026-11-27', fresh, other)];
     const changes = changesBetween(input(before), [day('2026-11-27', fresh, other)]);
