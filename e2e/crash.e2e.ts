@@ -13,5 +13,5 @@ test('a browser that is killed at any moment loses nothing that was confirmed, a
   expect(broken).toEqual([]);
   // At least one for each kill, also where a slow machine does little between them.
   expect(claims).toBeGreaterThan(kills);
-  expect(torn).toBeGreaterThan(1);
+  expect(torn).toBeGreaterThan(0);
 });
