@@ -93,6 +93,19 @@ describe('a sitting under way', () => {
     expect(page.url).toBe(`/desk/done/${sitting?.id ?? ''}`);
   });
 
+  it('ends at once where what was typed takes long to be written', async () => {
+    await open('rebuild');
+    let goOn = (): void => undefined;
+    const waiting = new Promise<never>((_, reject) => (goOn = () => reject(new Error('The disk is slow.'))));
+    const writes = spyOn(TestBed.inject(REPOSITORY), 'run').and.returnValue(waiting);
+    await page.press('An edge case');
+    await page.press('Finish');
+    await page.until(() => page.text.includes('Say what the result was.'));
+    expect(writes).toHaveBeenCalled();
+    writes.and.callThrough();
+    goOn();
+  });
+
   it('is one sitting however often it is saved', async () => {
     await open('rebuild');
     const store = TestBed.inject(RunningStore);

@@ -221,10 +221,11 @@ export class Desk {
     });
   }
 
+  /** The clock stops at once, however long it takes to write what was typed. */
   protected async finish(hasGivenUp: boolean): Promise<void> {
-    await this.sheet.flush();
-    await this.store.tell({ hasGivenUp });
+    const written = Promise.all([this.store.tell({ hasGivenUp }), this.sheet.flush()]);
     document.getElementById('main')?.scrollTo({ top: 0 });
+    await written;
   }
 
   /** A start by mistake leaves nothing behind. */
