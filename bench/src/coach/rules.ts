@@ -336,12 +336,13 @@ export const rules: readonly Rule[] = [
       const from = Math.max(Math.min(Math.floor((days * 2) / 3), days - 10), 0);
       const isInTime = planned.every(({ day }) => day >= from && day < days);
       const isOnce = new Set(planned.map(({ technique }) => technique)).size === planned.length;
-      const unknown = planned
-        .map(({ problemId }) => lastFullOf(log, problemId))
-        .filter((last) => !last || !isOwn(last));
+      const isKnown = planned.every(({ problemId }) => {
+        const last = lastFullOf(log, problemId);
+        return last !== undefined && isOwn(last);
+      });
       const figure = planned.length === 0 ? 'none' : `${planned.length}, from day ${from} of ${days} on`;
       const isThere = near.length === 0 || planned.length > 0;
-      return { holds: isInTime && isOnce && isThere && unknown.length === 0, figure };
+      return { holds: isInTime && isOnce && isThere && isKnown, figure };
     },
   },
 ];

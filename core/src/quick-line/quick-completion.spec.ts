@@ -1,5 +1,5 @@
 import { quickContext } from '../testing/make';
-import { type Completion, type CompletionContext, completeQuickLine } from './quick-completion';
+import { type Completion, type CompletionContext, completeQuickLine, isMarked } from './quick-completion';
 
 const context: CompletionContext = {
   ...quickContext,
@@ -41,6 +41,17 @@ describe('completion of the quick line', () => {
     expect(first && apply(line, first)).toBe('31m Beacon Line of Sight');
     expect(complete('Tide: "')[0]).toBeUndefined();
     expect(complete('tide')[0]?.insert).toBe('"Tide: \\"Gauge\\" Gaps"');
+  });
+
+  it('knows its own keys alone, whatever word stands before a colon', () => {
+    const keys = ['from:', 'for:', 'as:', 'in:', '#', '!', '~', '=', '@'];
+    expect(keys.every(isMarked)).toBeTrue();
+    for (const word of ['constructor:', 'toString:', 'valueOf:x', 'hasOwnProperty:', 'kind:', 'Tide:']) {
+      expect(isMarked(word)).withContext(word).toBeFalse();
+      expect(complete(`T ${word}`))
+        .withContext(word)
+        .toEqual([]);
+    }
   });
 
   it('offers nothing between tokens', () => {

@@ -25,14 +25,17 @@ export interface CompletionContext extends QuickContext {
 const maxShown = 8;
 
 /** What can stand after a key, and what that is. */
-const keyed: Readonly<
-  Record<string, { readonly choices: (context: CompletionContext) => readonly string[]; readonly detail: string }>
-> = {
-  from: { choices: ({ origins }) => origins, detail: 'origin' },
-  for: { choices: ({ employers }) => employers, detail: 'employer' },
-  as: { choices: () => sittingKinds, detail: 'kind' },
-  in: { choices: ({ languages }) => languages, detail: 'language' },
-};
+interface KeyedWords {
+  readonly choices: (context: CompletionContext) => readonly string[];
+  readonly detail: string;
+}
+
+const keyed = new Map<string, KeyedWords>([
+  ['from', { choices: ({ origins }) => origins, detail: 'origin' }],
+  ['for', { choices: ({ employers }) => employers, detail: 'employer' }],
+  ['as', { choices: () => sittingKinds, detail: 'kind' }],
+  ['in', { choices: ({ languages }) => languages, detail: 'language' }],
+]);
 
 function keyIn(word: string): { readonly key: string; readonly body: string } {
   const [, key = '', body = ''] = /^([a-z]+):"?(.*)$/is.exec(word) ?? [];
@@ -41,7 +44,7 @@ function keyIn(word: string): { readonly key: string; readonly body: string } {
 
 /** Whether a word begins with a mark or a key whose words are completed. */
 export function isMarked(word: string): boolean {
-  return /^[#!~=@]/.test(word) || keyed[keyIn(word).key] !== undefined;
+  return /^[#!~=@]/.test(word) || keyed.has(keyIn(word).key);
 }
 
 /** What could complete the token in which the caret stands, best first; at most eight. */
@@ -93,7 +96,7 @@ function completeMarked(written: string, token: QuickToken, context: CompletionC
       return choose('@', 'when', ['yesterday', 'mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun', '2d', '3d']);
   }
   const { key, body: value } = keyIn(written);
-  const known = keyed[key];
+  const known = keyed.get(key);
   if (!known) return null;
   return ranked(value.toLowerCase(), known.choices(context), (choice) => choice.toLowerCase()).map((choice) => ({
     ...place,
