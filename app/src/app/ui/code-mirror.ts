@@ -16,7 +16,7 @@ import { basicSetup } from 'codemirror';
 // Loaded on demand: nothing but a sheet with code needs it.
 
 /** Languages that are coloured, by the names they go by. Others are plain text. */
-const languages: Readonly<Record<string, () => Promise<LanguageSupport | StreamLanguage<unknown>>>> = {
+const loaders: Readonly<Record<string, () => Promise<LanguageSupport | StreamLanguage<unknown>>>> = {
   python: () => import('@codemirror/lang-python').then((it) => it.python()),
   javascript: () => import('@codemirror/lang-javascript').then((it) => it.javascript()),
   typescript: () => import('@codemirror/lang-javascript').then((it) => it.javascript({ typescript: true })),
@@ -31,6 +31,7 @@ const languages: Readonly<Record<string, () => Promise<LanguageSupport | StreamL
   swift: () => import('@codemirror/legacy-modes/mode/swift').then((it) => StreamLanguage.define(it.swift)),
   ruby: () => import('@codemirror/legacy-modes/mode/ruby').then((it) => StreamLanguage.define(it.ruby)),
 };
+const languages = new Map(Object.entries(loaders));
 
 const look = EditorView.theme({
   '&': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--line)' },
@@ -135,7 +136,7 @@ export function createCodeField(
     }),
   });
   const setLanguage = (name: string): void => {
-    void languages[name.trim().toLowerCase()]?.().then((support) =>
+    void languages.get(name.trim().toLowerCase())?.().then((support) =>
       view.dispatch({ effects: language.reconfigure(support) }),
     );
   };
@@ -170,7 +171,7 @@ export async function createComparison(
   parent: HTMLElement,
   options: { before: string; after: string; language: string; isSideBySide: boolean; nonce: string },
 ): Promise<() => void> {
-  const support = (await languages[options.language.trim().toLowerCase()]?.()) ?? [];
+  const support = (await languages.get(options.language.trim().toLowerCase())?.()) ?? [];
   const extensions = (label: string): Extension[] => [
     shared(label, options.nonce),
     support,
