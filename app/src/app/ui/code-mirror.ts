@@ -136,9 +136,9 @@ export function createCodeField(
     }),
   });
   const setLanguage = (name: string): void => {
-    void languages.get(name.trim().toLowerCase())?.().then((support) =>
-      view.dispatch({ effects: language.reconfigure(support) }),
-    );
+    void languages
+      .get(name.trim().toLowerCase())?.()
+      .then((support) => view.dispatch({ effects: language.reconfigure(support) }));
   };
   setLanguage(options.language);
   return {
